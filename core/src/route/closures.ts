@@ -1,0 +1,88 @@
+import { none, type Problem } from './problem.ts';
+
+/**
+ * Which acts a route consists of. Leaving an act out never makes an order dearer (tool changes, flips and
+ * runs of a part are counts of changes along a list, and dropping an element of a list never adds a
+ * change), so only sets are looked at in which every act is a target or serves as the chosen alternative
+ * of a need of another. Without alternatives there is just one such set.
+ */
+export interface Closures {
+  /** Sorted act numbers; every set can be ordered. */
+  readonly sets: readonly (readonly number[])[];
+  /** False where there were too many combinations of alternatives to list. */
+  readonly complete: boolean;
+}
+
+/** Combinations of alternatives looked at before the answer is given without a proof. */
+const combinationLimit = 4096;
+
+export function findClosures(problem: Problem): Closures {
+  // An alternative that is in the set for another reason needs no further choice, unless a cycle runs
+  // through it; so the frugal listing is tried first, and the full one only where it met such a cycle.
+  const frugal = listSets(problem, true);
+  if (frugal.cyclic === 0) return { sets: withoutSupersets(frugal.sets), complete: frugal.complete };
+  const full = listSets(problem, false);
+  return { sets: withoutSupersets(full.sets), complete: full.complete };
+}
+
+function listSets(problem: Problem, frugal: boolean) {
+  const sets = new Map<string, number[]>();
+  let left = combinationLimit;
+  let cyclic = 0;
+  const visit = (inside: ReadonlySet<number>, queue: readonly number[], open: readonly (readonly number[])[]): void => {
+    if (left <= 0) return;
+    const set = new Set(inside);
+    const pending = [...open];
+    const work = [...queue];
+    for (let act = work.pop(); act !== undefined; act = work.pop()) {
+      if (set.has(act)) continue;
+      set.add(act);
+      for (const options of problem.needs[act] ?? []) {
+        if (options.length === 1) work.push(options[0] ?? none);
+        else pending.push(options);
+      }
+    }
+    const options = pending.shift();
+    if (!options) {
+      left--;
+      const sorted = [...set].sort((a, b) => a - b);
+      if (canBeOrdered(problem, sorted)) sets.set(sorted.join(), sorted);
+      else cyclic++;
+      return;
+    }
+    if (frugal && options.some((option) => set.has(option))) return visit(set, [], pending);
+    for (const option of options) visit(set, [option], pending);
+  };
+  visit(new Set(), problem.targets, []);
+  return { sets: [...sets.values()], complete: left > 0, cyclic };
+}
+
+function canBeOrdered(problem: Problem, set: readonly number[]): boolean {
+  return orderableActs(problem, set).size === set.length;
+}
+
+/** The acts of a set that can be reached one after the other. */
+export function orderableActs(problem: Problem, set: readonly number[]): ReadonlySet<number> {
+  const done = new Set<number>();
+  for (let grew = true; grew; ) {
+    grew = false;
+    for (const act of set) {
+      if (done.has(act)) continue;
+      if (problem.needs[act]?.every((options) => options.some((option) => done.has(option)))) {
+        done.add(act);
+        grew = true;
+      }
+    }
+  }
+  return done;
+}
+
+function withoutSupersets(sets: readonly (readonly number[])[]): (readonly number[])[] {
+  const bySize = [...sets].sort((a, b) => a.length - b.length || (a.join() < b.join() ? -1 : 1));
+  const kept: { list: readonly number[]; set: ReadonlySet<number> }[] = [];
+  for (const list of bySize) {
+    const set = new Set(list);
+    if (!kept.some((smaller) => smaller.list.every((act) => set.has(act)))) kept.push({ list, set });
+  }
+  return kept.map((entry) => entry.list);
+}

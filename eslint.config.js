@@ -1,0 +1,54 @@
+import js from '@eslint/js';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+import vue from 'eslint-plugin-vue';
+
+/** Arrows go one way: web, server and cli may import the core; the core imports none of them. */
+const upward = ['@bemtor/server*', '@bemtor/web*', '@bemtor/cli*', '**/server/**', '**/web/**', '**/cli/**'];
+
+export default ts.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', 'test-results/**', 'playwright-report/**'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  ...vue.configs['flat/recommended'],
+  {
+    files: ['**/*.vue'],
+    languageOptions: { parserOptions: { parser: ts.parser }, globals: globals.browser },
+    rules: {
+      // Layout is Prettier's business; these rules would fight it.
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/html-self-closing': 'off',
+      'vue/html-indent': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+    },
+  },
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      eqeqeq: 'error',
+      'no-undef': 'off',
+      'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  {
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': ['error', { patterns: [{ group: [...upward, 'node:*', 'fs', 'path', 'vue*'], message: 'The core is pure: no I/O, no interface code.' }] }],
+      'no-restricted-globals': ['error', 'fetch', 'window', 'document', 'process', 'setTimeout', 'setInterval', 'performance'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Seeds come in as arguments.' },
+        { object: 'Date', property: 'now', message: 'Time comes in as an argument.' },
+      ],
+    },
+  },
+  {
+    files: ['web/src/**/*.{ts,vue}', 'cli/src/**/*.ts', 'server/src/**/*.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [{ group: ['**/core/src/**', '@bemtor/core/*'], message: 'Import the core by its barrel, @bemtor/core.' }] }] },
+  },
+  { files: ['demo/**', 'core/src/line/lexicon/**'], rules: { 'max-lines': 'off' } },
+);

@@ -1,0 +1,14 @@
+/** Unit and server tests. ESM through SWC; the type check runs apart (npm run check:types). */
+export default {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/core/src', '<rootDir>/server/src', '<rootDir>/cli/src', '<rootDir>/web/src'],
+  extensionsToTreatAsEsm: ['.ts'],
+  testEnvironmentOptions: { customExportConditions: ['@bemtor/source', 'node', 'node-addons'] },
+  transform: {
+    '^.+\\.ts$': [
+      '@swc/jest',
+      { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' }, sourceMaps: 'inline' },
+    ],
+  },
+  maxWorkers: 2,
+};
