@@ -1,1 +1,35 @@
 export * from './result.ts';
+
+export * from './sequence/schema.ts';
+export * from './sequence/screw.ts';
+export * from './sequence/readSequence.ts';
+export * from './sequence/configuration.ts';
+export * from './sequence/describe.ts';
+
+export * from './line/entry.ts';
+export * from './line/context.ts';
+export * from './line/readLine.ts';
+export * from './line/writeLine.ts';
+export * from './line/describeEntry.ts';
+export * from './line/partName.ts';
+export { buildLexicon, Lexicon, type KnownPart } from './line/lexicon/lexicon.ts';
+
+export * from './record/log.ts';
+export * from './record/layers.ts';
+
+export * from './derive/deriveSequence.ts';
+export { defaultDeriveSettings, type DerivedNeed, type DeriveSettings, type Contradiction } from './derive/deriveNeeds.ts';
+export type { EvidenceLine } from './derive/replayRecording.ts';
+
+export * from './route/request.ts';
+export * from './route/planRoute.ts';
+export * from './route/orderCost.ts';
+export * from './route/why.ts';
+export * from './route/profile.ts';
+
+export * from './run/events.ts';
+export * from './run/foldJob.ts';
+export * from './run/wayBack.ts';
+export * from './run/ledger.ts';
+export * from './run/progress.ts';
+export * from './run/tray.ts';

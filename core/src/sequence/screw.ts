@@ -2,9 +2,9 @@ import { z } from 'zod';
 
 /**
  * Recess families. The size carries the family's usual prefix: PH0, JIS0, T5 (six-lobe), P5 (five-lobe),
- * Y0 (three-wing), H1.5 (hex socket). `nut` is an outside hexagon: standoffs and nuts.
+ * Y0 (three-wing), H1.5 (hex socket, or the outside hexagon of a standoff).
  */
-export const drives = ['PH', 'JIS', 'T', 'P', 'slot', 'Y', 'H', 'nut'] as const;
+export const drives = ['PH', 'JIS', 'T', 'P', 'slot', 'Y', 'hex'] as const;
 export const driveSchema = z.enum(drives);
 export type Drive = z.infer<typeof driveSchema>;
 
@@ -34,8 +34,7 @@ export const driveNames: Readonly<Record<Drive, string>> = {
   P: 'five-lobe',
   slot: 'slot',
   Y: 'three-wing',
-  H: 'hex socket',
-  nut: 'hex, outside',
+  hex: 'hex',
 };
 
 /** `PH0 M2 × 5 captive`: the kind in the shop's own short form; empty where nothing is known. */

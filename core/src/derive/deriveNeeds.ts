@@ -1,0 +1,144 @@
+import { openingKinds } from '../line/lexicon/parts.ts';
+import { partKindOf } from '../line/partName.ts';
+import type { Basis } from '../sequence/schema.ts';
+import type { Act, Replay } from './replayRecording.ts';
+
+/** A constraint with the lines that it rests on. */
+export interface DerivedNeed {
+  readonly action: string;
+  readonly before: string;
+  readonly basis: Basis;
+  readonly lines: readonly string[];
+}
+
+export interface DeriveSettings {
+  /** The battery comes off before any other connector. A setting of the shop, on by default. */
+  readonly batteryFirst: boolean;
+}
+
+export const defaultDeriveSettings: DeriveSettings = Object.freeze({ batteryFirst: true });
+
+/** A statement that the recording itself does not bear out. */
+export interface Contradiction {
+  readonly text: string;
+  readonly lines: readonly string[];
+}
+
+/**
+ * The constraints of one recording, by basis: what a joint holds, what hides it, the power policy, what was
+ * found by trying, what was stated, and last what is only assumed: an act that was seen only after a layer
+ * was opened. Plain succession of unrelated acts is no constraint. An assumption that already follows from
+ * other needs is left out, so that each one listed is worth a look by itself.
+ */
+export function deriveNeeds(replay: Replay, settings: DeriveSettings): { needs: DerivedNeed[]; contradictions: Contradiction[] } {
+  const graph = new NeedGraph(replay.acts);
+  holds(replay.acts, graph);
+  hidden(replay.acts, graph);
+  if (settings.batteryFirst) power(replay.acts, graph);
+  const contradictions = statements(replay, graph);
+  assumed(replay.acts, graph);
+  return { needs: graph.needs, contradictions };
+}
+
+/** Needs so far, with reachability kept as a set of all that comes before each act. */
+class NeedGraph {
+  readonly needs: DerivedNeed[] = [];
+  private readonly place: ReadonlyMap<string, number>;
+  private readonly direct = new Map<string, Set<string>>();
+
+  constructor(acts: readonly Act[]) {
+    this.place = new Map(acts.map((act, i) => [act.id, i]));
+  }
+
+  /** Adds a need; false where the recording has the two the other way round. */
+  add(action: string, before: string, basis: Basis, lines: readonly string[]): boolean {
+    if (action === before) return true;
+    if ((this.place.get(before) ?? 0) > (this.place.get(action) ?? 0)) return false;
+    const known = this.direct.get(action) ?? new Set<string>();
+    if (!known.has(before)) {
+      this.needs.push({ action, before, basis, lines });
+      this.direct.set(action, known.add(before));
+    }
+    return true;
+  }
+
+  /** Does `before` surely come before `action` already? */
+  implies(action: string, before: string): boolean {
+    const seen = new Set<string>();
+    const work = [action];
+    for (let at = work.pop(); at !== undefined; at = work.pop()) {
+      if (at === before) return true;
+      if (seen.has(at)) continue;
+      seen.add(at);
+      work.push(...(this.direct.get(at) ?? []));
+    }
+    return false;
+  }
+}
+
+const liftOf = (acts: readonly Act[], part: string): Act | undefined => acts.find((act) => act.verb === 'lift' && act.part === part);
+
+/** What frees a part: its lift, or the last act on it where it was never lifted. */
+const freeing = (acts: readonly Act[], part: string): Act | undefined => liftOf(acts, part) ?? acts.findLast((act) => act.part === part);
+
+function holds(acts: readonly Act[], graph: NeedGraph): void {
+  const board = acts.find((act) => act.verb === 'lift' && partKindOf(act.part) === 'board' && act.part === 'system-board');
+  for (const act of acts) {
+    if (!act.joint) continue;
+    const own = liftOf(acts, act.part);
+    if (own) graph.add(own.id, act.id, 'holds', [act.line, own.line]);
+    // A cable is plugged into the board: it holds the board as much as its own part.
+    if (board && act.joint.type === 'connector') graph.add(board.id, act.id, 'holds', [act.line, board.line]);
+  }
+}
+
+function hidden(acts: readonly Act[], graph: NeedGraph): void {
+  for (const act of acts) {
+    const by = act.joint?.hiddenBy ? freeing(acts, act.joint.hiddenBy) : undefined;
+    if (by) graph.add(act.id, by.id, 'covers', [by.line, act.line]);
+  }
+}
+
+const isConnector = (act: Act): boolean => act.joint?.type === 'connector';
+const ofBattery = (act: Act): boolean => partKindOf(act.part) === 'battery';
+
+function power(acts: readonly Act[], graph: NeedGraph): void {
+  const off = acts.find((act) => ofBattery(act) && isConnector(act));
+  if (!off) return;
+  const drain = acts.find((act) => act.verb === 'hold');
+  if (drain) graph.add(drain.id, off.id, 'power', [off.line, drain.line]);
+  for (const act of acts) {
+    if (act === off || act === drain) continue;
+    if (isConnector(act)) graph.add(act.id, off.id, 'power', [off.line, act.line]);
+    if (drain && (isConnector(act) || (act.verb === 'lift' && ofBattery(act)))) graph.add(act.id, drain.id, 'power', [drain.line, act.line]);
+  }
+}
+
+function statements({ acts, statements: made }: Replay, graph: NeedGraph): Contradiction[] {
+  const contradictions: Contradiction[] = [];
+  const want = (later: string, earlier: string, basis: Basis, line: string): void => {
+    const [then, first] = [freeing(acts, later), freeing(acts, earlier)];
+    if (!then || !first) return; // the parts were only talked about; nothing to order yet
+    if (!graph.add(then.id, first.id, basis, [line])) {
+      contradictions.push({ text: `${first.part} is said to come before ${then.part}, but came after it`, lines: [line, then.line, first.line] });
+    }
+  };
+  for (const { line, entry } of made) {
+    if (entry.kind === 'blocked') want(entry.part, entry.by, 'blocked', line);
+    else if (entry.kind === 'requires') entry.parts.forEach((part) => want(entry.part, part, 'stated', line));
+    else {
+      const cover = freeing(acts, entry.part);
+      for (const act of acts) if (cover && entry.parts.includes(act.part)) graph.add(act.id, cover.id, 'covers', [line]);
+    }
+  }
+  return contradictions;
+}
+
+function assumed(acts: readonly Act[], graph: NeedGraph): void {
+  acts.forEach((act, i) => {
+    const openers = acts.slice(0, i).filter((earlier) => earlier.verb === 'lift' && openingKinds.has(partKindOf(earlier.part)));
+    for (const opener of openers.reverse()) {
+      if (opener.part !== act.part && !graph.implies(act.id, opener.id)) graph.add(act.id, opener.id, 'assumed', [opener.line, act.line]);
+    }
+  });
+}

@@ -1,0 +1,116 @@
+import { partKindOf, partNameOf } from '../line/partName.ts';
+import { success, type Result } from '../result.ts';
+import { readSequence } from '../sequence/readSequence.ts';
+import { sequenceFormat, type Model, type Option, type Sequence } from '../sequence/schema.ts';
+import { screwKind } from '../sequence/screw.ts';
+import { defaultDeriveSettings, deriveNeeds, type Contradiction, type DeriveSettings } from './deriveNeeds.ts';
+import { replayRecording, type Act, type EvidenceLine, type Replay } from './replayRecording.ts';
+
+export interface Derivation {
+  readonly sequence: Sequence;
+  /** For each need of the sequence, in order, the lines that it rests on. */
+  readonly evidence: readonly (readonly string[])[];
+  readonly contradictions: readonly Contradiction[];
+}
+
+/**
+ * The sequence that a recording bears out: parts, joints, acts in the order recorded, needs with bases.
+ * Counts are those of a whole device: a screw that was missing on arrival counts as expected.
+ * Fault: never for entries that came from reading lines; it guards the document's own rules.
+ */
+export function deriveSequence(
+  lines: readonly EvidenceLine[],
+  model: Model,
+  options: readonly Option[] = [],
+  settings: DeriveSettings = defaultDeriveSettings,
+): Result<Derivation> {
+  const replay = replayRecording(lines);
+  const { needs, contradictions } = deriveNeeds(replay, settings);
+  const expected = expectedCounts(replay);
+  const read = readSequence({
+    format: sequenceFormat,
+    model,
+    options,
+    parts: partsOf(replay),
+    joints: replay.acts.flatMap((act) => jointOf(act, replay.acts, expected)),
+    actions: replay.acts.map(({ id, verb, jointId, part, tool, face, seconds, cautions, note }) => ({
+      id,
+      verb,
+      joint: jointId,
+      part,
+      tool,
+      face,
+      seconds,
+      cautions,
+      note,
+    })),
+    needs: needs.map(({ action, before, basis }) => ({ action, anyOf: [before], basis })),
+    checks: checksOf(replay),
+  });
+  if (!read.ok) return read;
+  return success({ sequence: read.value, evidence: needs.map((need) => need.lines), contradictions });
+}
+
+function partsOf({ acts, facts, statements }: Replay) {
+  const slugs = new Set<string>();
+  for (const act of acts) {
+    slugs.add(act.part);
+    if (act.joint?.hiddenBy) slugs.add(act.joint.hiddenBy);
+    if (act.joint?.type === 'connector') slugs.add('system-board');
+  }
+  for (const { entry } of facts) if (entry.kind !== 'check' && entry.part) slugs.add(entry.part);
+  for (const { entry } of statements) [entry.part, ...(entry.kind === 'blocked' ? [entry.by] : entry.parts)].forEach((part) => slugs.add(part));
+  return [...slugs].map((slug) => ({
+    id: slug,
+    name: partNameOf(slug),
+    kind: partKindOf(slug),
+    numbers: facts.flatMap(({ entry }) => (entry.kind === 'number' && entry.part === slug ? [{ number: entry.number, role: entry.role }] : [])),
+    ...(partKindOf(slug) === 'battery' ? { battery: batteryOf(slug, facts) } : {}),
+  }));
+}
+
+function batteryOf(slug: string, facts: Replay['facts']) {
+  const values = facts.flatMap(({ entry }) => (entry.kind === 'measure' && entry.part === slug ? [entry.values] : []));
+  const { nominalV, capacityMAh, energyWh } = Object.assign({}, ...values) as Record<string, number | undefined>;
+  return { nominalV, capacityMAh, energyWh };
+}
+
+function jointOf(act: Act, acts: readonly Act[], expected: ReadonlyMap<string, number>) {
+  const { joint, jointId, part } = act;
+  if (!joint || !jointId) return [];
+  const outside = !acts.slice(0, acts.indexOf(act)).some((earlier) => earlier.verb === 'lift' && partKindOf(earlier.part) === 'cover');
+  return [
+    {
+      id: jointId,
+      type: joint.type,
+      holds: [part],
+      ...(joint.type === 'connector' ? { joins: [...new Set([part, 'system-board'])], mechanism: joint.mechanism ?? null } : {}),
+      count: expected.get(act.id) ?? joint.count ?? null,
+      screw: joint.screw ?? null,
+      hiddenBy: joint.hiddenBy ?? null,
+      ...(joint.type === 'screws' ? { throughCase: outside && partKindOf(part) === 'cover', tighten: joint.tighten ?? 'any' } : {}),
+      where: [joint.leads?.join(', '), joint.where].filter(Boolean).join(', ') || null,
+    },
+  ];
+}
+
+/** What came out and what was missing on arrival, per group of screws: the count of a whole device. */
+function expectedCounts({ acts, facts }: Replay): Map<string, number> {
+  const expected = new Map<string, number>();
+  for (const { entry } of facts) {
+    if (entry.kind !== 'missing') continue;
+    const groups = acts.filter((act) => act.joint?.type === 'screws' && (entry.part === null || act.part === entry.part));
+    const alike = groups.find((act) => entry.screw && act.joint?.screw && screwKind(act.joint.screw) === screwKind(entry.screw));
+    const loose = groups.filter((act) => !act.joint?.screw?.captive);
+    const largest = loose.reduce<Act | undefined>((best, act) => ((act.joint?.count ?? 0) > (best?.joint?.count ?? 0) ? act : best), undefined);
+    const act = alike ?? largest ?? groups[0];
+    if (act) expected.set(act.id, (expected.get(act.id) ?? act.joint?.count ?? 0) + entry.count);
+  }
+  return expected;
+}
+
+function checksOf({ facts, acts }: Replay) {
+  const recorded = facts.flatMap(({ entry }) => (entry.kind === 'check' ? [{ at: 'before-closing' as const, text: entry.text }] : []));
+  const lifted = acts.some((act) => act.verb === 'lift');
+  return recorded.length > 0 || !lifted ? recorded : [{ at: 'before-closing' as const, text: 'Power light and picture, then off again' }];
+}

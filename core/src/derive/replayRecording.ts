@@ -1,0 +1,129 @@
+import { defaultSeconds } from '../estimate/defaultSeconds.ts';
+import type { Entry, EntryJoint, EntryOf } from '../line/entry.ts';
+import { partKindOf } from '../line/partName.ts';
+import type { Face, Verb } from '../sequence/schema.ts';
+
+/** A line of a recording with the entries that count. */
+export interface EvidenceLine {
+  readonly id: string;
+  readonly entries: readonly Entry[];
+}
+
+/** One act of a recording, in the order in which it happened. */
+export interface Act {
+  readonly id: string;
+  readonly verb: Verb;
+  readonly part: string;
+  readonly joint: EntryJoint | null;
+  readonly jointId: string | null;
+  readonly tool: string | null;
+  readonly face: Face;
+  readonly seconds: number;
+  readonly cautions: readonly string[];
+  note: string;
+  /** The line that it rests on. */
+  readonly line: string;
+}
+
+/** A statement about order that is no act: where it was made, and what it says. */
+export interface Statement {
+  readonly line: string;
+  readonly entry: EntryOf<'blocked'> | EntryOf<'requires'> | EntryOf<'covers'>;
+}
+
+export interface Replay {
+  readonly acts: readonly Act[];
+  readonly statements: readonly Statement[];
+  readonly facts: readonly { readonly line: string; readonly entry: EntryOf<'number'> | EntryOf<'measure'> | EntryOf<'missing'> | EntryOf<'check'> }[];
+}
+
+/** Plastic opens clips and brittle bars; everything else that has no screw is done with fingers. */
+function toolFor(entry: EntryOf<'undo'>): string | null {
+  if (entry.tool) return entry.tool;
+  if (entry.verb === 'pry' || entry.verb === 'unclip') return 'pick';
+  const { mechanism } = entry.joint;
+  return mechanism === 'flip-lock' || mechanism === 'slide-lock' || mechanism === 'coax' || mechanism === 'press-on' ? 'spudger' : null;
+}
+
+/** Turns the entries of one recording into acts with ids, sides, tools and times, in order. */
+export function replayRecording(lines: readonly EvidenceLine[]): Replay {
+  const flat = lines.flatMap((line) => line.entries.map((entry) => ({ line: line.id, entry })));
+  const name = uniqueNames();
+  const acts: Act[] = [];
+  const statements: Statement[] = [];
+  const facts: Replay['facts'][number][] = [];
+  let face: Face = 'top';
+  let cautions: string[] = [];
+  const add = (act: Omit<Act, 'cautions' | 'face' | 'note'> & { face?: Face }): void => {
+    acts.push({ face, ...act, cautions, note: '' });
+    cautions = [];
+  };
+  flat.forEach(({ line, entry }, i) => {
+    switch (entry.kind) {
+      case 'undo': {
+        const part = entry.part ?? nextLifted(flat.slice(i), entry.joint.hiddenBy ?? null);
+        if (!part) break;
+        const id = name(`${entry.verb}-${part}`);
+        const seconds = defaultSeconds(entry.verb, entry.joint.count);
+        add({ id, verb: entry.verb, part, joint: entry.joint, jointId: `j-${id}`, tool: toolFor(entry), seconds, line });
+        break;
+      }
+      case 'lift':
+        if (!acts.some((act) => act.verb === 'lift' && act.part === entry.part)) {
+          const id = name(`lift-${entry.part}`);
+          add({ id, verb: 'lift', part: entry.part, joint: null, jointId: null, tool: null, seconds: defaultSeconds('lift', 1), line });
+        }
+        break;
+      case 'hold': {
+        const part = acts.findLast((act) => partKindOf(act.part) === 'battery')?.part ?? acts.at(-1)?.part;
+        if (!part) break;
+        const verb = entry.what === 'wait' ? 'wait' : 'hold';
+        const id = name(verb === 'wait' ? 'wait' : 'hold-power');
+        add({ id, verb, part, joint: null, jointId: null, tool: null, seconds: entry.seconds, face: 'either', line });
+        const act = acts.at(-1);
+        if (act) act.note = verb === 'wait' ? `Wait ${entry.seconds} s` : `Hold ${entry.what} ${entry.seconds} s`;
+        break;
+      }
+      case 'turn':
+        face = entry.face;
+        break;
+      case 'caution':
+        cautions = [...cautions, entry.text];
+        break;
+      case 'note': {
+        const last = acts.at(-1);
+        if (last) last.note = last.note ? `${last.note}; ${entry.text}` : entry.text;
+        break;
+      }
+      case 'blocked':
+      case 'requires':
+      case 'covers':
+        statements.push({ line, entry });
+        break;
+      case 'number':
+      case 'measure':
+      case 'missing':
+      case 'check':
+        facts.push({ line, entry });
+        break;
+      case 'stripped':
+        break; // a fact about this unit, not about the model
+    }
+  });
+  return { acts, statements, facts };
+}
+
+/** Screws whose part was not named hold what comes off next. */
+function nextLifted(rest: readonly { entry: Entry }[], not: string | null): string | null {
+  for (const { entry } of rest) if (entry.kind === 'lift' && entry.part !== not) return entry.part;
+  return null;
+}
+
+function uniqueNames(): (wanted: string) => string {
+  const used = new Map<string, number>();
+  return (wanted) => {
+    const count = (used.get(wanted) ?? 0) + 1;
+    used.set(wanted, count);
+    return count === 1 ? wanted : `${wanted}-${count}`;
+  };
+}

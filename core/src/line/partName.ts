@@ -1,0 +1,23 @@
+import { partWords } from './lexicon/parts.ts';
+
+const bySlug = new Map(partWords.map((row) => [row[0], row]));
+
+/** Takes `left-hinge` apart. */
+function splitSide(slug: string): { side: string | null; base: string } {
+  const found = /^(left|right)-(.+)$/.exec(slug);
+  return found?.[1] && found[2] && bySlug.has(found[2]) ? { side: found[1], base: found[2] } : { side: null, base: slug };
+}
+
+/** `Left hinge` for `left-hinge`; a slug that the lexicon does not know is spelt out. */
+export function partNameOf(slug: string): string {
+  const { side, base } = splitSide(slug);
+  const name = bySlug.get(base)?.[1] ?? base.replaceAll('-', ' ');
+  const whole = side ? `${side} ${lowerName(name)}` : name;
+  return whole.charAt(0).toUpperCase() + whole.slice(1);
+}
+
+/** `cover`, `hinge`, `battery`…; `part` where the lexicon does not know. */
+export const partKindOf = (slug: string): string => bySlug.get(splitSide(slug).base)?.[2] ?? 'part';
+
+/** The name as it stands inside a sentence: `base cover`, but `USB bracket`. */
+export const lowerName = (name: string): string => (/^[A-Z][a-z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name);

@@ -1,0 +1,110 @@
+import type { CountKind, JobEvent, StartedBody } from './events.ts';
+
+export type JointCounts = Readonly<Record<CountKind, number>>;
+
+export const noCounts: JointCounts = Object.freeze({ out: 0, missing: 0, back: 0, new: 0, omitted: 0, stripped: 0 });
+
+/** A job as its log has it now. What is next, the ledger and the way back are computed from this. */
+export interface JobState {
+  readonly started: StartedBody | null;
+  readonly startedAt: string | null;
+  readonly closedAt: string | null;
+  readonly remark: string | null;
+  readonly counts: ReadonlyMap<string, JointCounts>;
+  /** Why screws were left out on purpose, per joint. */
+  readonly reasons: ReadonlyMap<string, string>;
+  readonly done: ReadonlySet<string>;
+  readonly doneAt: ReadonlyMap<string, string>;
+  /** New number per swapped part; null where it was not read. */
+  readonly swapped: ReadonlyMap<string, string | null>;
+  readonly notes: readonly { readonly at: string; readonly step: string | null; readonly text: string }[];
+  readonly pausedSince: string | null;
+  /** Milliseconds that the job stood still. */
+  readonly pausedMs: number;
+}
+
+interface Draft {
+  started: StartedBody | null;
+  startedAt: string | null;
+  closedAt: string | null;
+  remark: string | null;
+  counts: Map<string, JointCounts>;
+  reasons: Map<string, string>;
+  done: Set<string>;
+  doneAt: Map<string, string>;
+  swapped: Map<string, string | null>;
+  notes: { at: string; step: string | null; text: string }[];
+  pausedSince: string | null;
+  pausedMs: number;
+}
+
+/** Folds a job's log, oldest first. The same id twice counts once. O(events). */
+export function foldJob(events: readonly JobEvent[]): JobState {
+  const draft: Draft = {
+    started: null,
+    startedAt: null,
+    closedAt: null,
+    remark: null,
+    counts: new Map(),
+    reasons: new Map(),
+    done: new Set(),
+    doneAt: new Map(),
+    swapped: new Map(),
+    notes: [],
+    pausedSince: null,
+    pausedMs: 0,
+  };
+  const seen = new Set<string>();
+  for (const event of events) {
+    if (seen.has(event.id)) continue;
+    seen.add(event.id);
+    apply(draft, event);
+  }
+  return draft;
+}
+
+function apply(draft: Draft, { at, body }: JobEvent): void {
+  switch (body.kind) {
+    case 'started':
+      // The first plan stands: a second device that pressed start at the same moment follows it.
+      draft.started ??= body;
+      draft.startedAt ??= at;
+      return;
+    case 'counted':
+      draft.counts.set(body.joint, { ...(draft.counts.get(body.joint) ?? noCounts), [body.what]: body.total });
+      if (body.reason) draft.reasons.set(body.joint, body.reason);
+      return;
+    case 'done':
+      draft.done.add(body.step);
+      draft.doneAt.set(body.step, at);
+      return;
+    case 'undone':
+      draft.done.delete(body.step);
+      draft.doneAt.delete(body.step);
+      return;
+    case 'swapped':
+      draft.swapped.set(body.part, body.number);
+      return;
+    case 'note':
+      draft.notes.push({ at, step: body.step, text: body.text });
+      return;
+    case 'paused':
+      draft.pausedSince ??= at;
+      return;
+    case 'resumed':
+      if (draft.pausedSince) draft.pausedMs += Math.max(0, Date.parse(at) - Date.parse(draft.pausedSince));
+      draft.pausedSince = null;
+      return;
+    case 'closed':
+      draft.closedAt ??= at;
+      draft.remark ??= body.remark;
+      return;
+  }
+}
+
+/** Seconds worked between start and `until` (or the close), pauses left out. */
+export function workedSeconds(state: JobState, until: string): number {
+  if (!state.startedAt) return 0;
+  const end = Date.parse(state.closedAt ?? state.pausedSince ?? until);
+  return Math.max(0, (end - Date.parse(state.startedAt) - state.pausedMs) / 1000);
+}

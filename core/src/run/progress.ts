@@ -1,0 +1,52 @@
+import type { CountKind } from './events.ts';
+import { noCounts, type JobState, type JointCounts } from './foldJob.ts';
+import type { RunStep } from './wayBack.ts';
+
+export type JobPhase = 'not-started' | 'down' | 'swap' | 'back' | 'close' | 'closed';
+
+export interface Progress {
+  readonly phase: JobPhase;
+  /** Place in the list of steps; equal to its length when all are done. */
+  readonly at: number;
+  readonly step: RunStep | null;
+  /** The last step done before this one: what "back" would undo. */
+  readonly previous: RunStep | null;
+}
+
+/** Where a job stands: the first step that is not done. A reload or another device finds the same place. */
+export function progressOf(steps: readonly RunStep[], state: JobState): Progress {
+  const at = steps.findIndex((step) => !state.done.has(step.id));
+  const place = at === -1 ? steps.length : at;
+  const step = steps[place] ?? null;
+  const previous = place > 0 ? (steps[place - 1] ?? null) : null;
+  if (!state.started) return { phase: 'not-started', at: 0, step: null, previous: null };
+  if (state.closedAt) return { phase: 'closed', at: place, step: null, previous };
+  if (!step) return { phase: 'close', at: place, step: null, previous };
+  return { phase: step.phase === 'after' ? 'back' : step.phase, at: place, step, previous };
+}
+
+/** The count of a step that is about screws: how many are through, of how many, and what one more means. */
+export interface StepCount {
+  readonly what: CountKind;
+  readonly through: number;
+  /** Screws that this step can deal with by itself: the expected ones less those accounted for otherwise. */
+  readonly of: number;
+  readonly counts: JointCounts;
+  /** On the way back: screws that the tray cannot supply; fit new or leave out. */
+  readonly short: number;
+  readonly complete: boolean;
+}
+
+export function stepCount(step: RunStep, state: JobState): StepCount | null {
+  if (!step.joint) return null;
+  const counts = state.counts.get(step.joint.id) ?? noCounts;
+  const expected = step.joint.count ?? 0;
+  if (step.phase === 'down') {
+    const of = Math.max(0, expected - counts.missing);
+    return { what: 'out', through: counts.out, of, counts, short: 0, complete: counts.out + counts.missing === expected };
+  }
+  const fromTray = Math.min(counts.out, expected - counts.new - counts.omitted);
+  const complete = counts.back + counts.new + counts.omitted === expected;
+  const short = Math.max(0, expected - counts.out - counts.new - counts.omitted);
+  return { what: 'back', through: counts.back, of: fromTray, counts, short, complete };
+}

@@ -1,0 +1,73 @@
+import type { Entry } from '../line/entry.ts';
+import { screwKind, type Screw } from '../sequence/screw.ts';
+
+/** A tray cell: one kind of screw, with a letter by order of appearance in this device. */
+export interface TrayCell {
+  readonly letter: string;
+  readonly kind: string;
+  readonly screw: Screw;
+  /** Screws taken out so far (captive ones are loosened and stay where they are). */
+  readonly count: number;
+  readonly parts: readonly string[];
+}
+
+/** A, B, … Z, AA, AB, …: never runs out. */
+export function cellLetter(index: number): string {
+  const letter = String.fromCharCode(65 + (index % 26));
+  return index < 26 ? letter : cellLetter(Math.floor(index / 26) - 1) + letter;
+}
+
+/** Gives kinds their letters by first appearance and adds up what belongs to each. */
+export function fillTray(groups: readonly { screw: Screw; count: number; part: string | null }[]): TrayCell[] {
+  const cells = new Map<string, { screw: Screw; count: number; parts: Set<string> }>();
+  for (const { screw, count, part } of groups) {
+    const kind = screwKind(screw);
+    const cell = cells.get(kind) ?? { screw, count: 0, parts: new Set<string>() };
+    cell.count += count;
+    if (part) cell.parts.add(part);
+    cells.set(kind, cell);
+  }
+  return [...cells].map(([kind, cell], i) => ({ letter: cellLetter(i), kind, screw: cell.screw, count: cell.count, parts: [...cell.parts] }));
+}
+
+export interface RecordingTray {
+  readonly cells: readonly TrayCell[];
+  readonly inTray: number;
+  readonly captive: number;
+  readonly missing: number;
+}
+
+/** The ledger beside the recorder: what is in which cell after these entries. */
+export function trayOf(entries: readonly Entry[]): RecordingTray {
+  const screws = entries.flatMap((entry) =>
+    entry.kind === 'undo' && (entry.joint.type === 'screws' || entry.joint.type === 'standoffs')
+      ? [{ screw: entry.joint.screw ?? {}, count: entry.joint.count ?? 1, part: entry.part ?? entry.joint.hiddenBy ?? null }]
+      : [],
+  );
+  const sum = (counts: readonly number[]) => counts.reduce((total, count) => total + count, 0);
+  return {
+    cells: fillTray(screws),
+    inTray: sum(screws.filter(({ screw }) => !screw.captive).map(({ count }) => count)),
+    captive: sum(screws.filter(({ screw }) => screw.captive).map(({ count }) => count)),
+    missing: sum(entries.flatMap((entry) => (entry.kind === 'missing' ? entry.count : []))),
+  };
+}
+
+/** The letter of the cell that an act's screws belong to, or null. */
+export const cellOf = (cells: readonly TrayCell[], screw: Screw | null | undefined): TrayCell | null =>
+  screw ? (cells.find((cell) => cell.kind === screwKind(screw)) ?? null) : null;
+
+/** Lengths closer than this are easily taken for one another. Common practice, no source. */
+const confusableMm = 2;
+
+/** Pairs of cells whose screws fit the same driver and thread and differ little in length. */
+export function confusablePairs(cells: readonly TrayCell[]): { readonly a: TrayCell; readonly b: TrayCell; readonly apartMm: number }[] {
+  const loose = cells.filter((cell) => !cell.screw.captive && cell.screw.lengthMm != null && cell.screw.thread != null);
+  return loose.flatMap((a, i) =>
+    loose.slice(i + 1).flatMap((b) => {
+      const apartMm = Math.abs((a.screw.lengthMm ?? 0) - (b.screw.lengthMm ?? 0));
+      const alike = a.screw.drive === b.screw.drive && a.screw.thread === b.screw.thread && apartMm > 0 && apartMm <= confusableMm;
+      return alike ? [{ a, b, apartMm: Math.round(apartMm * 100) / 100 }] : [];
+    }),
+  );
+}
