@@ -33,3 +33,6 @@ export * from './run/wayBack.ts';
 export * from './run/ledger.ts';
 export * from './run/progress.ts';
 export * from './run/tray.ts';
+export * from './run/summary.ts';
+
+export * from './api/messages.ts';

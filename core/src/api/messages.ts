@@ -1,0 +1,96 @@
+import { z } from 'zod';
+import { recordBodySchema } from '../record/log.ts';
+import { jobEventBodySchema } from '../run/events.ts';
+import { sequenceSchema } from '../sequence/schema.ts';
+
+/* Requests and answers of the HTTP interface, shared by the server and its clients. */
+
+const isoTime = z.iso.datetime({ offset: true });
+
+const streamItem = { id: z.uuid(), at: isoTime, by: z.string().max(80).nullish() };
+
+export const appendRecordsSchema = z.strictObject({
+  items: z.array(z.strictObject({ ...streamItem, body: recordBodySchema })).min(1).max(500),
+});
+export const appendEventsSchema = z.strictObject({
+  items: z.array(z.strictObject({ ...streamItem, body: jobEventBodySchema })).min(1).max(500),
+});
+
+export const openRecordingSchema = z.strictObject({ id: z.uuid(), unitId: z.uuid() });
+export const openJobSchema = z.strictObject({ id: z.uuid(), unitId: z.uuid(), revision: z.int().positive() });
+export const publishRevisionSchema = z.strictObject({ document: sequenceSchema, note: z.string().max(500).default('') });
+
+/** What the database says of an item that it holds: its place in the stream. */
+export interface Acknowledged {
+  readonly id: string;
+  readonly seq: number;
+}
+
+export interface StreamItem<Body> {
+  readonly id: string;
+  readonly seq: number;
+  readonly at: string;
+  readonly by: string | null;
+  readonly body: Body;
+}
+
+export interface ModelSummary {
+  readonly code: string;
+  readonly maker: string;
+  readonly name: string;
+  readonly form: string;
+  /** The latest published revision, null where none is. */
+  readonly revision: number | null;
+}
+
+export interface UnitSummary {
+  readonly id: string;
+  readonly label: string;
+  readonly serial: string;
+  readonly complaint: string;
+  readonly place: string;
+  readonly arrivedAt: string;
+  readonly configuration: Readonly<Record<string, string>>;
+  readonly model: ModelSummary;
+  readonly recording: { readonly id: string; readonly lines: number; readonly lastAt: string | null } | null;
+  /** The latest job, closed or not. */
+  readonly job: JobSummary | null;
+}
+
+export interface JobSummary {
+  readonly id: string;
+  readonly unitId: string;
+  readonly unitLabel: string;
+  readonly modelName: string;
+  readonly modelCode: string;
+  readonly revision: number;
+  readonly targets: readonly string[];
+  readonly phase: string;
+  /** Steps done, of how many. */
+  readonly at: number;
+  readonly of: number;
+  readonly nextTitle: string | null;
+  readonly startedAt: string | null;
+  readonly closedAt: string | null;
+  readonly workedSeconds: number;
+  readonly plannedSeconds: number;
+  readonly screwsOut: number;
+  readonly missing: number;
+  readonly balanced: boolean;
+  /** What does not balance, in words. */
+  readonly open: readonly string[];
+  readonly remark: string | null;
+}
+
+/** RFC 9457 problem details, with the place of the fault and what would be right. */
+export interface Problem {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail: string;
+  readonly code: string;
+  readonly where?: string;
+  readonly right?: string;
+  /** In a revision conflict: the number that stands. */
+  readonly current?: number | null;
+}

@@ -1,0 +1,78 @@
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { pinoHttp } from 'pino-http';
+import type { Logger } from 'pino';
+import type { Database } from './db/pool.ts';
+import { noRoute, problemHandler } from './errors.ts';
+import { jobRoutes } from './http/jobs.ts';
+import type { LiveHub } from './http/live.ts';
+import { modelRoutes } from './http/models.ts';
+import { recordingRoutes } from './http/recordings.ts';
+import { unitRoutes } from './http/units.ts';
+
+export interface AppParts {
+  readonly database: Database;
+  readonly hub: LiveHub;
+  readonly log: Logger;
+  /** The built interface; null serves the API alone. */
+  readonly webFolder: string | null;
+}
+
+/** A sequence of a large device is about 100 kB; this leaves room for ten times that. */
+const bodyLimit = '1mb';
+
+export function createApp({ database, hub, log, webFolder }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger: log, autoLogging: { ignore: (request) => request.url === '/api/health' } }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          // Vuetify writes its theme into a style element; scripts come from our own files only.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          workerSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'none'"],
+          frameAncestors: ["'none'"],
+          formAction: ["'self'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  // Events must leave at once; a compressor would hold them back.
+  app.use(compression({ filter: (request, response) => !request.path.endsWith('/live') && compression.filter(request, response) }));
+  app.use('/api', (_request, response, next) => {
+    response.set('Cache-Control', 'no-store');
+    next();
+  });
+  app.get('/api/health', async (_request, response) => {
+    await database.query('select 1');
+    response.json({ status: 'ok' });
+  });
+  app.use('/api', express.json({ limit: bodyLimit, type: '*/*' }));
+  app.use('/api/units', unitRoutes(database));
+  app.use('/api/models', modelRoutes(database));
+  app.use('/api/recordings', recordingRoutes(database, hub));
+  app.use('/api/jobs', jobRoutes(database, hub));
+  app.use('/api', noRoute);
+  if (webFolder && existsSync(webFolder)) serveInterface(app, webFolder);
+  app.use(noRoute);
+  app.use(problemHandler);
+  return app;
+}
+
+function serveInterface(app: Express, folder: string): void {
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
+  app.use(express.static(folder, { index: false, maxAge: 0 }));
+  app.get('/{*path}', (_request, response) => {
+    response.set('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'));
+  });
+}

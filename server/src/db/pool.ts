@@ -1,0 +1,61 @@
+import pg from 'pg';
+
+/** All of Bemtor's tables stand in a schema of their own, so a shared server keeps them apart. */
+export const schemaName = 'bemtor';
+
+export type Client = pg.PoolClient;
+export type Database = pg.Pool;
+
+export function openDatabase(connectionString: string): Database {
+  const pool = new pg.Pool({
+    connectionString,
+    max: 8,
+    connectionTimeoutMillis: 5_000,
+    options: `-c search_path=${schemaName}`,
+  });
+  // An idle client that loses its server must not end the process: the next request gets a new one.
+  pool.on('error', () => undefined);
+  return pool;
+}
+
+/** Lends a client to a callback and takes it back, whatever happens. */
+export async function withClient<T>(database: Database, use: (client: Client) => Promise<T>): Promise<T> {
+  const client = await database.connect();
+  let broken: Error | undefined;
+  try {
+    return await use(client);
+  } catch (error) {
+    if (error instanceof BrokenClient) {
+      broken = error;
+      throw error.cause;
+    }
+    throw error;
+  } finally {
+    client.release(broken);
+  }
+}
+
+/** A client whose rollback failed is in no state that we know: it is thrown away. */
+class BrokenClient extends Error {}
+
+/** Runs a callback in one transaction; what it throws rolls back. */
+export async function inTransaction<T>(database: Database, work: (client: Client) => Promise<T>): Promise<T> {
+  return withClient(database, async (client) => {
+    await client.query('begin');
+    let result: T;
+    try {
+      result = await work(client);
+    } catch (error) {
+      try {
+        await client.query('rollback');
+      } catch {
+        throw new BrokenClient('rollback failed', { cause: error });
+      }
+      throw error;
+    }
+    const { command } = await client.query('commit');
+    // PostgreSQL answers COMMIT of a failed transaction with ROLLBACK: then nothing was stored.
+    if (command !== 'COMMIT') throw new Error(`commit was answered by ${command}`);
+    return result;
+  });
+}

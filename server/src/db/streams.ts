@@ -1,0 +1,80 @@
+import type { Acknowledged, StreamItem } from '@bemtor/core';
+import { ProblemError } from '../errors.ts';
+import { inTransaction, type Database } from './pool.ts';
+
+/** The channel on which every process hears that a stream has grown; the payload is `name/id`. */
+export const channel = 'bemtor_stream';
+
+interface StreamSql {
+  readonly name: string;
+  readonly unknown: 'recording-unknown' | 'job-unknown';
+  /** The row lock gives each stream its numbers one writer at a time: seq has no gaps and no races. */
+  readonly lock: string;
+  readonly last: string;
+  readonly insert: string;
+  readonly known: string;
+  readonly read: string;
+}
+
+/** The log of a recording. */
+export const entryStream: StreamSql = {
+  name: 'recordings',
+  unknown: 'recording-unknown',
+  lock: 'select 1 from recording where id = $1 for update',
+  last: 'select coalesce(max(seq), 0)::int as last from entry where recording_id = $1',
+  insert: `insert into entry (recording_id, seq, id, kind, body, at, by) values ($1, $2, $3, $4, $5, $6, $7)`,
+  known: 'select id, seq::int as seq, body = $3::jsonb as same from entry where recording_id = $1 and id = $2',
+  read: 'select id, seq::int as seq, body, at, by from entry where recording_id = $1 and seq > $2 order by seq',
+};
+
+/** The log of a job. */
+export const eventStream: StreamSql = {
+  name: 'jobs',
+  unknown: 'job-unknown',
+  lock: 'select 1 from job where id = $1 for update',
+  last: 'select coalesce(max(seq), 0)::int as last from event where job_id = $1',
+  insert: `insert into event (job_id, seq, id, kind, body, at, by) values ($1, $2, $3, $4, $5, $6, $7)`,
+  known: 'select id, seq::int as seq, body = $3::jsonb as same from event where job_id = $1 and id = $2',
+  read: 'select id, seq::int as seq, body, at, by from event where job_id = $1 and seq > $2 order by seq',
+};
+
+export interface NewItem {
+  readonly id: string;
+  readonly at: string;
+  readonly by?: string | null | undefined;
+  readonly body: { readonly kind: string };
+}
+
+/**
+ * Appends items in one transaction and acknowledges each with its place. An item that is there already is
+ * acknowledged again and not stored twice; the same id with another body is refused.
+ */
+export async function appendItems(database: Database, stream: StreamSql, streamId: string, items: readonly NewItem[]): Promise<Acknowledged[]> {
+  return inTransaction(database, async (client) => {
+    const locked = await client.query(stream.lock, [streamId]);
+    if (locked.rowCount === 0) throw new ProblemError(stream.unknown, streamId);
+    // A statement of its own: it sees what the writer that held the lock before us has committed.
+    const { rows } = await client.query<{ last: number }>(stream.last, [streamId]);
+    let last = rows[0]?.last ?? 0;
+    const acknowledged: Acknowledged[] = [];
+    for (const { id, at, by, body } of items) {
+      const known = await client.query<{ id: string; seq: number; same: boolean }>(stream.known, [streamId, id, JSON.stringify(body)]);
+      const row = known.rows[0];
+      if (row && !row.same) throw new ProblemError('id-taken', `item ${id} is stored with another body`, { where: id });
+      if (row) acknowledged.push({ id, seq: row.seq });
+      else {
+        last++;
+        await client.query(stream.insert, [streamId, last, id, body.kind, JSON.stringify(body), at, by ?? null]);
+        acknowledged.push({ id, seq: last });
+      }
+    }
+    await client.query('select pg_notify($1, $2)', [channel, `${stream.name}/${streamId}`]);
+    return acknowledged;
+  });
+}
+
+/** The items of a stream after a place, in order. */
+export async function readItems<Body>(database: Database, stream: StreamSql, streamId: string, after = 0): Promise<StreamItem<Body>[]> {
+  const { rows } = await database.query<{ id: string; seq: number; body: Body; at: Date; by: string | null }>(stream.read, [streamId, after]);
+  return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
+}

@@ -1,0 +1,86 @@
+import type { Problem } from '@bemtor/core';
+import type { ErrorRequestHandler, RequestHandler } from 'express';
+import type { ZodError, ZodType } from 'zod';
+
+/**
+ * The registry of problems: a stable code, the status, and what it says. docs/errors.md lists them; a test
+ * keeps the two in step.
+ */
+export const problems = {
+  'body-malformed': { status: 400, title: 'The request body is not as expected' },
+  'body-not-json': { status: 400, title: 'The request body is not JSON' },
+  'body-too-large': { status: 413, title: 'The request body is too large' },
+  'id-malformed': { status: 400, title: 'An id in the address is not a UUID' },
+  'not-found': { status: 404, title: 'There is nothing at this address' },
+  'unit-unknown': { status: 404, title: 'This unit is not known' },
+  'recording-unknown': { status: 404, title: 'This recording is not known' },
+  'job-unknown': { status: 404, title: 'This job is not known' },
+  'model-unknown': { status: 404, title: 'This model is not known' },
+  'revision-unknown': { status: 404, title: 'No sequence has been published for this model' },
+  'id-taken': { status: 409, title: 'This id is taken by something else' },
+  'revision-conflict': { status: 412, title: 'Somebody published another revision in the meantime' },
+  'condition-missing': { status: 428, title: 'The revision that this one follows must be named' },
+  'document-faulty': { status: 422, title: 'The sequence document is not consistent' },
+  'database-away': { status: 503, title: 'The database does not answer' },
+  internal: { status: 500, title: 'Something went wrong on the server' },
+} as const;
+
+export type ProblemCode = keyof typeof problems;
+
+export class ProblemError extends Error {
+  readonly code: ProblemCode;
+  readonly extra: Partial<Problem>;
+  constructor(code: ProblemCode, detail: string, extra: Partial<Problem> = {}) {
+    super(detail);
+    this.code = code;
+    this.extra = extra;
+  }
+}
+
+export const asProblem = ({ code, message, extra }: ProblemError): Problem => ({
+  type: `urn:bemtor:problem:${code}`,
+  title: problems[code].title,
+  status: problems[code].status,
+  detail: message,
+  code,
+  ...extra,
+});
+
+/** Parses a body or throws the problem that names the path of the first fault. */
+export function parseBody<T>(schema: ZodType<T>, body: unknown): T {
+  const parsed = schema.safeParse(body);
+  if (parsed.success) return parsed.data;
+  throw bodyProblem(parsed.error);
+}
+
+function bodyProblem(error: ZodError): ProblemError {
+  const issue = error.issues[0];
+  const where = issue?.path.join('.') || 'body';
+  return new ProblemError('body-malformed', `${where}: ${issue?.message ?? 'does not fit'}`, { where, right: issue?.message ?? '' });
+}
+
+const connectionLost = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', '57P01', '57P02', '57P03', '08006', '08001', '08003']);
+
+function toProblem(error: unknown): ProblemError {
+  if (error instanceof ProblemError) return error;
+  const { type, code, message } = error as { type?: string; code?: string; message?: string };
+  if (type === 'entity.parse.failed') return new ProblemError('body-not-json', 'The body must be JSON');
+  if (type === 'entity.too.large') return new ProblemError('body-too-large', 'Send fewer items at a time');
+  if (code && connectionLost.has(code)) return new ProblemError('database-away', 'Nothing was stored; send it again');
+  if (message?.startsWith('Connection terminated') || message?.includes('timeout exceeded when trying to connect')) {
+    return new ProblemError('database-away', 'Nothing is known to be stored; send it again');
+  }
+  return new ProblemError('internal', 'The request was not carried out; see the server log');
+}
+
+export const noRoute: RequestHandler = (request) => {
+  throw new ProblemError('not-found', `${request.method} ${request.path}`);
+};
+
+/** The one error handler, after all routes. */
+export const problemHandler: ErrorRequestHandler = (error, request, response, next) => {
+  if (response.headersSent) return next(error); // express then ends the connection: half an answer is no answer
+  const problem = toProblem(error);
+  if (problem.code === 'internal' || problem.code === 'database-away') request.log?.error(error);
+  response.status(problems[problem.code].status).type('application/problem+json').send(JSON.stringify(asProblem(problem)));
+};

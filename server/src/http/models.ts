@@ -1,0 +1,44 @@
+import { faultLine, publishRevisionSchema, readSequence } from '@bemtor/core';
+import { Router, type Request } from 'express';
+import { getModel, getRevision, listRevisions, publishRevision } from '../db/models.ts';
+import type { Database } from '../db/pool.ts';
+import { parseBody, ProblemError } from '../errors.ts';
+
+const etag = (number: number): string => `"${number}"`;
+
+/** `If-Match: "3"` follows revision 3; `If-None-Match: *` is the first. */
+function followed(request: Request): number {
+  if (request.get('If-None-Match') === '*') return 0;
+  const match = /^"(\d+)"$/.exec(request.get('If-Match') ?? '');
+  if (!match) throw new ProblemError('condition-missing', 'Send If-Match with the revision you saw, or If-None-Match: * for the first', { right: 'If-Match: "1"' });
+  return Number(match[1]);
+}
+
+export function modelRoutes(database: Database): Router {
+  const router = Router();
+  router.get('/:code', async (request, response) => {
+    const { code } = request.params;
+    response.json({ ...(await getModel(database, code)), revisions: await listRevisions(database, code) });
+  });
+  router.get('/:code/revisions/:number', async (request, response) => {
+    const { code, number } = request.params;
+    await getModel(database, code);
+    const wanted = number === 'latest' ? null : Number(number);
+    const revision = wanted === null || Number.isSafeInteger(wanted) ? await getRevision(database, code, wanted) : null;
+    if (!revision) throw new ProblemError('revision-unknown', `${code} ${number}`, { right: 'record this model, then publish from Review' });
+    response.set('ETag', etag(revision.number)).json(revision);
+  });
+  router.post('/:code/revisions', async (request, response) => {
+    const { code } = request.params;
+    const follows = followed(request);
+    const { document, note } = parseBody(publishRevisionSchema, request.body);
+    const read = readSequence(document);
+    if (!read.ok) throw new ProblemError('document-faulty', faultLine(read.fault), { where: `document.${read.fault.where}`, right: read.fault.right });
+    if (read.value.model.code !== code) {
+      throw new ProblemError('document-faulty', `document.model.code is ${read.value.model.code}`, { where: 'document.model.code', right: code });
+    }
+    const number = await publishRevision(database, code, follows, read.value, note);
+    response.status(201).set('ETag', etag(number)).json({ number });
+  });
+  return router;
+}

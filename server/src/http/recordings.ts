@@ -1,0 +1,29 @@
+import { appendRecordsSchema, openRecordingSchema, type RecordBody } from '@bemtor/core';
+import { Router } from 'express';
+import type { Database } from '../db/pool.ts';
+import { openRecording, recordingUnit } from '../db/recordings.ts';
+import { appendItems, entryStream, readItems } from '../db/streams.ts';
+import { parseBody } from '../errors.ts';
+import { afterQuery, uuidParam } from './ids.ts';
+import type { LiveHub } from './live.ts';
+
+export function recordingRoutes(database: Database, hub: LiveHub): Router {
+  const router = Router();
+  router.post('/', async (request, response) => {
+    const { id, unitId } = parseBody(openRecordingSchema, request.body);
+    await openRecording(database, id, unitId);
+    response.status(201).json({ id, unitId });
+  });
+  router.get('/:id', async (request, response) => {
+    const id = uuidParam(request, 'id');
+    const unitId = await recordingUnit(database, id);
+    response.json({ id, unitId, items: await readItems<RecordBody>(database, entryStream, id, afterQuery(request)) });
+  });
+  router.post('/:id/entries', async (request, response) => {
+    const id = uuidParam(request, 'id');
+    const { items } = parseBody(appendRecordsSchema, request.body);
+    response.json({ acknowledged: await appendItems(database, entryStream, id, items) });
+  });
+  router.get('/:id/live', (request, response) => hub.follow(`${entryStream.name}/${uuidParam(request, 'id')}`, response));
+  return router;
+}

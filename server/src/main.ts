@@ -1,0 +1,49 @@
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import { createApp } from './app.ts';
+import { readConfig, type Config } from './config.ts';
+import { dropEverything, migrate } from './db/migrate.ts';
+import { openDatabase } from './db/pool.ts';
+import { loadDemo } from './demo.ts';
+import { LiveHub } from './http/live.ts';
+
+/** How long open requests may take to finish once the server was told to stop. */
+const graceMs = 3_000;
+
+async function main(config: Config): Promise<void> {
+  const log = pino({ level: config.logLevel });
+  const database = openDatabase(config.databaseUrl);
+  if (config.reset) await dropEverything(database);
+  await migrate(database);
+  if (config.demo) await loadDemo(database, new Date());
+  const hub = new LiveHub(config.databaseUrl);
+  await hub.start();
+  const webFolder = fileURLToPath(new URL('../../web/dist', import.meta.url));
+  const server = createApp({ database, hub, log, webFolder }).listen(config.port, config.host);
+  server.on('listening', () => {
+    const address = server.address();
+    const port = typeof address === 'object' && address ? address.port : config.port;
+    console.log(`Bemtor listens on http://${config.host}:${port}`);
+  });
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    console.error(error.code === 'EADDRINUSE' ? `Port ${config.port} is in use: stop what runs there, or set PORT to another.` : error.message);
+    process.exit(1);
+  });
+  const stop = async (): Promise<void> => {
+    setTimeout(() => process.exit(0), graceMs).unref();
+    await hub.close();
+    server.close();
+    server.closeIdleConnections();
+    await database.end();
+    process.exit(0);
+  };
+  process.once('SIGINT', () => void stop());
+  process.once('SIGTERM', () => void stop());
+}
+
+try {
+  await main(readConfig(process.env));
+} catch (error) {
+  console.error(`Bemtor cannot start: ${error instanceof Error ? error.message : String(error)}`);
+  process.exit(1);
+}
