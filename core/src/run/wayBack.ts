@@ -22,6 +22,8 @@ export interface RunStep {
   readonly seconds: number;
 }
 
+export const arrivalStepId = 'arrival';
+
 /** Seconds a test or a cleaning takes until the shop has learned its own. Common practice, no source. */
 const checkSeconds = 30;
 const compoundSeconds = 120;
@@ -35,12 +37,28 @@ export function runSteps(sequence: Sequence, route: { readonly steps: readonly s
   const actions = route.steps.flatMap((id) => index.action.get(id) ?? []);
   const swaps = actions.filter((action) => action.verb === 'lift' && isTarget(action, route.targets));
   return [
+    arrivalStep,
     ...checksAt(sequence, 'before-opening', 'down'),
     ...actions.map((action) => downStep(index, action)),
     ...swaps.map((action) => swapStep(index, action)),
     ...wayBack(sequence, index, actions, new Set(swaps.map((action) => action.part))),
   ];
 }
+
+/** What was missing on arrival must never look like the technician's loss: it is asked before anything else. */
+const arrivalStep: RunStep = {
+  id: arrivalStepId,
+  phase: 'down',
+  title: 'Anything missing on arrival?',
+  detail: 'Look at every screw and foot outside before the first one comes out',
+  action: null,
+  joint: null,
+  part: null,
+  tool: null,
+  cautions: [],
+  holdSeconds: null,
+  seconds: checkSeconds,
+};
 
 const isTarget = (action: Action, targets: readonly string[]): boolean => targets.includes(action.id) || targets.includes(action.part);
 

@@ -1,0 +1,78 @@
+import { test as base } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { once } from 'node:events';
+import { createServer, type AddressInfo } from 'node:net';
+import { fileURLToPath } from 'node:url';
+import pg from 'pg';
+
+const root = fileURLToPath(new URL('../..', import.meta.url));
+
+function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer().on('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as AddressInfo;
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+/** The built application on a database of its own; it can be killed and started again in a test. */
+export class App {
+  readonly port: number;
+  private readonly databaseUrl: string;
+  private child: ChildProcess | null = null;
+
+  constructor(port: number, databaseUrl: string) {
+    this.port = port;
+    this.databaseUrl = databaseUrl;
+  }
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  async start(): Promise<void> {
+    const env = { ...process.env, DATABASE_URL: this.databaseUrl, PORT: String(this.port), BEMTOR_DEMO: '1' };
+    const child = spawn(process.execPath, ['server/dist/main.js'], { cwd: root, env, stdio: ['ignore', 'pipe', 'inherit'] });
+    this.child = child;
+    await new Promise<void>((resolve, reject) => {
+      child.once('exit', (code) => reject(new Error(`the server ended with ${code} before it listened`)));
+      child.stdout?.on('data', (chunk: Buffer) => chunk.toString().includes('listens') && resolve());
+    });
+  }
+
+  /** SIGKILL: no farewell, no flush. */
+  async kill(): Promise<void> {
+    const { child } = this;
+    this.child = null;
+    if (!child || child.exitCode !== null) return;
+    const gone = once(child, 'exit');
+    child.kill('SIGKILL');
+    await gone;
+  }
+}
+
+/** A test with the application at hand; each has a fresh database with the demo data. */
+export const test = base.extend<{ app: App }>({
+  app: async ({}, use) => {
+    const admin = process.env['TEST_DATABASE_URL'];
+    if (!admin) throw new Error('TEST_DATABASE_URL is not set; run the browser tests with: npm test -- --browser');
+    const name = `e2e_${randomBytes(6).toString('hex')}`;
+    const client = new pg.Client({ connectionString: admin });
+    await client.connect();
+    await client.query(`create database ${name}`);
+    const address = new URL(admin);
+    address.pathname = `/${name}`;
+    const app = new App(await freePort(), address.href);
+    await app.start();
+    await use(app);
+    await app.kill();
+    await client.query(`drop database ${name} with (force)`);
+    await client.end();
+  },
+  baseURL: async ({ app }, use) => use(app.url),
+});
+
+export { expect } from '@playwright/test';

@@ -1,0 +1,58 @@
+import type { Problem } from '@bemtor/core';
+import { readSnapshot, writeSnapshot } from './local.ts';
+
+/** The server answered that it will not: sending the same again would not help. */
+export class Refused extends Error {
+  readonly problem: Problem;
+  constructor(problem: Problem) {
+    super(problem.detail || problem.title);
+    this.problem = problem;
+  }
+}
+
+/** No answer, or one that says "later". Nothing is known to be stored; the same may be sent again. */
+export class Away extends Error {}
+
+const timeoutMs = 8_000;
+
+async function request(path: string, init: RequestInit = {}): Promise<Response> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, { ...init, signal: AbortSignal.timeout(timeoutMs) });
+  } catch {
+    throw new Away('The server does not answer');
+  }
+  if (response.ok) return response;
+  if (response.status >= 500) throw new Away(`The server answered ${response.status}`);
+  throw new Refused(await readProblem(response));
+}
+
+async function readProblem(response: Response): Promise<Problem> {
+  try {
+    return (await response.json()) as Problem;
+  } catch {
+    return { type: 'about:blank', title: response.statusText, status: response.status, detail: '', code: 'unreadable' };
+  }
+}
+
+export async function send<T>(path: string, body: unknown, headers: Record<string, string> = {}): Promise<T> {
+  const response = await request(path, { method: 'POST', body: JSON.stringify(body), headers: { 'Content-Type': 'application/json', ...headers } });
+  return (await response.json()) as T;
+}
+
+/**
+ * Reads from the server; while it is away, the last answer seen on this device stands in, so that a reload
+ * at the bench shows what was there.
+ */
+export async function read<T>(path: string): Promise<{ value: T; fresh: boolean }> {
+  try {
+    const value = (await (await request(path)).json()) as T;
+    void writeSnapshot(path, value);
+    return { value, fresh: true };
+  } catch (error) {
+    if (!(error instanceof Away)) throw error;
+    const value = await readSnapshot<T>(path);
+    if (value === undefined) throw error;
+    return { value, fresh: false };
+  }
+}

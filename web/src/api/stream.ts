@@ -1,0 +1,203 @@
+import type { Acknowledged, StreamItem } from '@bemtor/core';
+import { v7 as uuidv7 } from 'uuid';
+import { computed, onScopeDispose, ref, shallowRef, toRaw } from 'vue';
+import { Away, read, Refused, send } from './client.ts';
+import { dropOpening, dropWaiting, openingOf, putOpening, putWaiting, waitingOf, type WaitingItem } from './local.ts';
+
+/** An item as the interface shows it: kept by the server, waiting for it, or refused by it. */
+export interface LogItem<Body> {
+  readonly id: string;
+  readonly at: string;
+  readonly body: Body;
+  readonly state: 'kept' | 'waiting' | 'refused';
+  /** Why the server refused it. */
+  readonly reason?: string;
+}
+
+const retryMs = [300, 600, 1_200, 2_500, 5_000];
+/** The server takes up to 500 items at once; a crash in between then repeats little. */
+const batch = 100;
+
+/**
+ * One append-only stream on this device. What is appended goes to IndexedDB first and is sent, in order,
+ * until the server acknowledges it; ids are made here, so sending twice stores once. A reload finds what
+ * waits and goes on sending. Other devices' items come by server-sent events.
+ */
+export function useStream<Body>(kind: 'recordings' | 'jobs') {
+  const appendPath = kind === 'recordings' ? 'entries' : 'events';
+  const streamId = ref<string | null>(null);
+  const kept = shallowRef<readonly StreamItem<Body>[]>([]);
+  const waiting = shallowRef<readonly (WaitingItem & { reason?: string })[]>([]);
+  const away = ref(false);
+  const loaded = ref(false);
+  let sending: Promise<void> | null = null;
+  let again = false;
+  let failures = 0;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let source: EventSource | null = null;
+
+  const key = (): string => `${kind}/${streamId.value}`;
+
+  const items = computed<LogItem<Body>[]>(() => {
+    const known = new Set(kept.value.map((item) => item.id));
+    const queued = waiting.value.filter((item) => !known.has(item.id));
+    return [
+      ...kept.value.map(({ id, at, body }) => ({ id, at, body, state: 'kept' as const })),
+      ...queued.map(({ id, at, body, reason }) => ({
+        id,
+        at,
+        body: body as Body,
+        ...(reason === undefined ? { state: 'waiting' as const } : { state: 'refused' as const, reason }),
+      })),
+    ];
+  });
+
+  /** Follows a stream that exists, here or on the server. */
+  async function open(id: string): Promise<void> {
+    close();
+    streamId.value = id;
+    waiting.value = await waitingOf(key());
+    await refresh();
+    loaded.value = true;
+    follow();
+    void flush();
+  }
+
+  /** Begins a stream here; the server hears of it before its first item. */
+  async function begin(id: string, body: unknown): Promise<void> {
+    await putOpening(`${kind}/${id}`, `/${kind}`, body);
+    close();
+    streamId.value = id;
+    loaded.value = true;
+    await flush();
+    follow();
+  }
+
+  async function append(body: Body): Promise<string> {
+    const id = uuidv7();
+    const item: WaitingItem = { id, stream: key(), order: Date.now() + waiting.value.length / 1000, at: new Date().toISOString(), body: toRaw(body) };
+    waiting.value = [...waiting.value, item];
+    await putWaiting(JSON.parse(JSON.stringify(item)) as WaitingItem);
+    void flush();
+    return id;
+  }
+
+  /** Gives up an item that the server refused. */
+  async function discard(id: string): Promise<void> {
+    await dropWaiting(id);
+    waiting.value = waiting.value.filter((item) => item.id !== id);
+  }
+
+  async function refresh(): Promise<void> {
+    try {
+      // The whole stream, so that the snapshot of this device is whole too; a recording is a few hundred lines.
+      const { value, fresh } = await read<{ items: StreamItem<Body>[] }>(`/${key()}`);
+      if (value.items.length >= kept.value.length) kept.value = value.items;
+      away.value = !fresh;
+    } catch (error) {
+      // A stream begun here that the server has not heard of yet is empty, not wrong.
+      if (error instanceof Away || (error instanceof Refused && (await openingOf(key())))) away.value = error instanceof Away;
+      else throw error;
+    }
+  }
+
+  function flush(): Promise<void> {
+    again = true;
+    clearTimeout(timer);
+    sending ??= sendAll().finally(() => (sending = null));
+    return sending;
+  }
+
+  async function sendAll(): Promise<void> {
+    while (again) {
+      again = false;
+      try {
+        await sendOpening();
+        await sendWaiting();
+        failures = 0;
+        away.value = false;
+      } catch (error) {
+        if (!(error instanceof Away)) throw error;
+        away.value = true;
+        timer = setTimeout(() => void flush(), retryMs[Math.min(failures++, retryMs.length - 1)]);
+        return;
+      }
+    }
+  }
+
+  async function sendOpening(): Promise<void> {
+    const opening = await openingOf(key());
+    if (!opening) return;
+    await send(opening.path, opening.body);
+    await dropOpening(key());
+  }
+
+  async function sendWaiting(): Promise<void> {
+    for (let left = pending(); left.length > 0; left = pending()) {
+      const part = left.slice(0, batch);
+      try {
+        const answer = await send<{ acknowledged: Acknowledged[] }>(`/${key()}/${appendPath}`, { items: part.map(({ id, at, body }) => ({ id, at, body })) });
+        await acknowledge(part, answer.acknowledged);
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error;
+        // The batch is refused whole; alone, the good items get through and the bad one is named.
+        if (part.length > 1) for (const item of part) await sendOne(item);
+        else markRefused(part[0]?.id ?? '', error.message);
+      }
+    }
+  }
+
+  async function sendOne(item: WaitingItem): Promise<void> {
+    try {
+      const { id, at, body } = item;
+      const answer = await send<{ acknowledged: Acknowledged[] }>(`/${key()}/${appendPath}`, { items: [{ id, at, body }] });
+      await acknowledge([item], answer.acknowledged);
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      markRefused(item.id, error.message);
+    }
+  }
+
+  const pending = () => waiting.value.filter((item) => item.reason === undefined);
+
+  function markRefused(id: string, reason: string): void {
+    waiting.value = waiting.value.map((item) => (item.id === id ? { ...item, reason } : item));
+  }
+
+  async function acknowledge(sent: readonly WaitingItem[], acknowledged: readonly Acknowledged[]): Promise<void> {
+    const places = new Map(acknowledged.map(({ id, seq }) => [id, seq]));
+    const known = new Set(kept.value.map((item) => item.id));
+    const fresh = sent.flatMap(({ id, at, body }) => {
+      const seq = places.get(id);
+      return seq === undefined || known.has(id) ? [] : [{ id, at, seq, by: null, body: body as Body }];
+    });
+    kept.value = [...kept.value, ...fresh].sort((a, b) => a.seq - b.seq);
+    waiting.value = waiting.value.filter((item) => !places.has(item.id));
+    await Promise.all(acknowledged.map(({ id }) => dropWaiting(id)));
+  }
+
+  function follow(): void {
+    source = new EventSource(`/api/${key()}/live`);
+    source.addEventListener('grown', () => {
+      void refresh();
+      if (pending().length > 0) void flush();
+    });
+  }
+
+  function close(): void {
+    source?.close();
+    clearTimeout(timer);
+    kept.value = [];
+    waiting.value = [];
+    loaded.value = false;
+  }
+
+  const online = () => void (streamId.value && flush());
+  window.addEventListener('online', online);
+  onScopeDispose(() => {
+    window.removeEventListener('online', online);
+    close();
+  });
+
+  return { streamId, items, away, loaded, open, begin, append, discard };
+}

@@ -1,0 +1,17 @@
+<script setup lang="ts">
+/** Says, without alarm, that the server is away and what waits on this device. */
+defineProps<{ away: boolean; waiting: number }>();
+</script>
+
+<template>
+  <p v-if="away" class="away caution" role="status" data-testid="server-away">
+    <strong>The server does not answer.</strong>
+    {{ waiting === 0 ? 'Nothing waits here; trying again.' : `${waiting} ${waiting === 1 ? 'line waits' : 'lines wait'} on this device and will be sent once it is back.` }}
+  </p>
+</template>
+
+<style scoped>
+.away {
+  font-size: 15px;
+}
+</style>

@@ -1,0 +1,60 @@
+import type { Profile, ProfilePoint, RunStep } from '@bemtor/core';
+
+/** A point on the drawing, in the units of its view box. */
+export interface Dot {
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface ProfileLayout {
+  readonly width: number;
+  readonly height: number;
+  /** Points of the way down, one per step, with where the line to them begins. */
+  readonly down: readonly (ProfilePoint & Dot)[];
+  /** The way down as a line: flat while working on a level, falling when a part comes off. */
+  readonly downLine: string;
+  /** The way back, dotted. */
+  readonly backLine: string;
+  readonly backDots: readonly (Dot & { readonly id: string })[];
+  readonly rungs: readonly { readonly y: number; readonly label: string }[];
+  readonly end: Dot;
+}
+
+const side = 14;
+
+/**
+ * Lays the descent profile out: steps to the right, depth downwards, the dive in the left part and the climb
+ * back in the right. Levels take the height there is; labels name what lies open at that depth.
+ */
+export function layProfile(profile: Profile, back: readonly RunStep[], names: (part: string) => string, width: number, height: number): ProfileLayout {
+  const depth = Math.max(1, ...profile.points.map((point) => below(point)));
+  const top = 26;
+  const bottom = 30;
+  const y = (level: number): number => top + ((height - top - bottom) * level) / depth;
+  const count = Math.max(1, profile.points.length);
+  const climb = back.filter((step) => step.phase === 'back' && step.action);
+  const share = climb.length > 0 ? 0.58 : 1;
+  const room = width - 2 * side;
+  const x = (i: number): number => side + (room * share * (i + 0.5)) / count;
+  const down = profile.points.map((point, i) => ({ ...point, x: x(i), y: y(point.depth) }));
+  const levelOf = new Map(profile.points.map((point) => [point.action, point.depth]));
+  const turn = { x: side + room * share, y: y(depth) };
+  const stride = (room * (1 - share)) / Math.max(1, climb.length);
+  const backDots = climb.map((step, i) => ({ id: step.id, x: turn.x + stride * (i + 0.5), y: y(levelOf.get(step.action?.id ?? '') ?? 0) }));
+  return {
+    width,
+    height,
+    down,
+    downLine: path([{ x: side, y: y(0) }, ...down, ...(climb.length > 0 ? [turn] : [])]),
+    backLine: climb.length > 0 ? path([turn, ...backDots, { x: width - side, y: y(0) }]) : '',
+    backDots,
+    rungs: [{ y: y(0), label: 'case closed' }, ...rungLabels(profile, names).map((label, i) => ({ y: y(i + 1), label }))].slice(0, depth + 1),
+    end: turn,
+  };
+}
+
+const below = (point: ProfilePoint): number => point.depth + (point.target ? 1 : 0);
+
+const rungLabels = (profile: Profile, names: (part: string) => string): string[] => profile.levels.map((part) => (part ? `under ${names(part)}` : ''));
+
+const path = (dots: readonly Dot[]): string => dots.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');

@@ -1,0 +1,30 @@
+/** `06:18`, or `1:06:18` from an hour on. */
+export function clock(seconds: number): string {
+  const whole = Math.max(0, Math.floor(seconds));
+  const two = (value: number) => String(value).padStart(2, '0');
+  const minutes = Math.floor(whole / 60) % 60;
+  const hours = Math.floor(whole / 3600);
+  return hours > 0 ? `${hours}:${two(minutes)}:${two(whole % 60)}` : `${two(minutes)}:${two(whole % 60)}`;
+}
+
+export const timeOfDay = (iso: string): string =>
+  new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+
+export const dayAndTime = (iso: string): string =>
+  new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+
+/** `9 min`, `1 h 05`: how long, for a person. */
+export function duration(seconds: number): string {
+  const minutes = Math.round(seconds / 60);
+  if (seconds < 60) return `${Math.round(seconds)} s`;
+  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+}
+
+/** `2 h ago`, `yesterday`: since when something waits. */
+export function ago(iso: string, now: Date): string {
+  const minutes = Math.max(0, Math.round((now.getTime() - Date.parse(iso)) / 60_000));
+  if (minutes < 60) return `${minutes} min`;
+  if (minutes < 24 * 60) return `${Math.round(minutes / 60)} h`;
+  const days = Math.round(minutes / (24 * 60));
+  return days === 1 ? '1 day' : `${days} days`;
+}

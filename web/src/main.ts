@@ -1,0 +1,14 @@
+import './theme/fonts.ts';
+import './theme/tokens.css';
+import { createPinia } from 'pinia';
+import { createApp } from 'vue';
+import App from './App.vue';
+import { router } from './router.ts';
+import { vuetify } from './theme/vuetify.ts';
+
+createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app');
+
+if (import.meta.env.PROD && 'serviceWorker' in navigator) {
+  void navigator.serviceWorker.register('/sw.js');
+  void navigator.serviceWorker.ready.then((registration) => registration.active?.postMessage('keep-shell'));
+}

@@ -1,0 +1,15 @@
+import { createRouter, createWebHistory } from 'vue-router';
+
+/** The screens, in the order of the work. The Bench loads at once, the others when they are first opened. */
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'bench', component: () => import('./screens/bench/BenchScreen.vue') },
+    { path: '/unit/:unitId/recorder', name: 'recorder', component: () => import('./screens/recorder/RecorderScreen.vue'), props: true },
+    { path: '/unit/:unitId/review', name: 'review', component: () => import('./screens/review/ReviewScreen.vue'), props: true },
+    { path: '/unit/:unitId/route', name: 'route', component: () => import('./screens/route/RouteScreen.vue'), props: true },
+    { path: '/unit/:unitId/run', name: 'run', component: () => import('./screens/run/RunScreen.vue'), props: true },
+    { path: '/logbook', name: 'logbook', component: () => import('./screens/logbook/LogbookScreen.vue') },
+    { path: '/:rest(.*)*', redirect: '/' },
+  ],
+});

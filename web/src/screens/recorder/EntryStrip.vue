@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { cellOf, entryWords, type Entry, type TrayCell } from '@bemtor/core';
+import { nextTick, ref, watch } from 'vue';
+import { timeOfDay } from '../../composables/format.ts';
+import type { StripLine } from '../../stores/recording.ts';
+import EntryIcon from './EntryIcon.vue';
+
+/** The strip of kept lines, newest at the bottom like a roll of paper. */
+const props = defineProps<{ lines: readonly StripLine[]; selected: string | null; cells: readonly TrayCell[] }>();
+defineEmits<{ select: [id: string]; edit: [line: StripLine]; strike: [line: StripLine]; discard: [line: StripLine] }>();
+
+const strip = ref<HTMLElement | null>(null);
+const letterOf = (entry: Entry): string => (entry.kind === 'undo' ? (cellOf(props.cells, entry.joint.screw)?.letter ?? '') : '');
+
+watch(
+  () => [props.lines.length, props.selected],
+  async () => {
+    await nextTick();
+    const row = props.selected ? strip.value?.querySelector('.selected') : strip.value?.lastElementChild;
+    row?.scrollIntoView({ block: 'nearest' });
+  },
+  { immediate: true },
+);
+</script>
+
+<template>
+  <ol ref="strip" class="strip" aria-label="Lines kept">
+    <li
+      v-for="line in lines"
+      :key="line.id"
+      :class="{ selected: line.id === selected, struck: line.struck, waiting: line.waiting, refused: line.refused }"
+      :data-state="line.refused ? 'refused' : line.waiting ? 'waiting' : 'kept'"
+      data-testid="strip-line"
+      @click="$emit('select', line.id)"
+    >
+      <div v-for="(entry, i) in line.entries" :key="i" class="entry">
+        <time class="mono" :datetime="line.at">{{ i === 0 ? timeOfDay(line.at) : '' }}</time>
+        <span class="glyph">
+          <EntryIcon :entry="entry" />
+        </span>
+        <span class="words" :class="{ aside: entry.kind === 'note' || entry.kind === 'blocked' }">{{ entryWords(entry) }}</span>
+        <span v-if="i === 0 && line.waiting && !line.refused" class="state">waiting for the server</span>
+        <span v-if="i === 0 && line.earlier.length > 0" class="state" :title="line.earlier.join(' → ')">corrected</span>
+        <span class="letter">{{ line.struck ? '' : letterOf(entry) }}</span>
+      </div>
+      <p v-if="line.refused" class="stop">Not kept: {{ line.refused }} <button @click.stop="$emit('discard', line)">Drop it</button></p>
+      <div v-if="line.id === selected" class="acts">
+        <span class="mono typed">{{ line.text }}</span>
+        <button @click.stop="$emit('edit', line)"><kbd>Enter</kbd> correct</button>
+        <button @click.stop="$emit('strike', line)"><kbd>Del</kbd> {{ line.struck ? 'restore' : 'strike' }}</button>
+      </div>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.strip {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  padding: 12px 22px 0;
+  display: flex;
+  flex-direction: column;
+}
+/* A short strip stands at the bottom, next to the line, where the eyes are. */
+.strip > :first-child {
+  margin-top: auto;
+}
+li {
+  border-bottom: 1px solid var(--card-line);
+  border-left: 3px solid transparent;
+  padding-left: 3px;
+}
+.entry {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  min-height: 44px;
+}
+.entry + .entry {
+  min-height: 34px;
+  margin-top: -8px;
+}
+time {
+  width: 46px;
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.glyph {
+  width: 28px;
+  display: grid;
+  place-items: center;
+  color: var(--ink-soft);
+}
+.words {
+  font-size: 17px;
+  font-weight: 500;
+}
+.aside {
+  color: var(--ink-soft);
+}
+.letter {
+  margin-left: auto;
+  width: 24px;
+  text-align: center;
+  font: 600 22px/1 var(--label);
+  color: var(--copper-ink);
+}
+.state {
+  font: 500 14px/1 var(--label);
+  color: var(--ink-soft);
+  border: 1px dashed var(--ink-soft);
+  border-radius: 4px;
+  padding: 3px 7px;
+}
+.waiting {
+  border-left-color: var(--ink-soft);
+  border-left-style: dashed;
+}
+.waiting .words {
+  color: var(--ink-soft);
+}
+.struck .words {
+  text-decoration: line-through;
+  color: var(--ink-soft);
+}
+.selected {
+  background: var(--card-raised);
+  border-left: 3px solid var(--copper);
+}
+.acts {
+  display: flex;
+  align-items: center;
+  gap: 18px;
+  padding: 0 0 6px 88px;
+  color: var(--ink-soft);
+}
+.acts button {
+  min-height: 40px;
+  color: var(--ink);
+}
+.acts kbd {
+  border: 1px solid currentColor;
+  border-radius: 4px;
+  padding: 1px 5px;
+  font: 500 12px/1.2 var(--mono);
+}
+.typed {
+  font-size: 14px;
+  flex: 1;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.stop button {
+  text-decoration: underline;
+  margin-left: 10px;
+}
+</style>

@@ -1,0 +1,210 @@
+<script setup lang="ts">
+import { readLine, screwKind } from '@bemtor/core';
+import { storeToRefs } from 'pinia';
+import { computed, nextTick, onMounted, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import EmptyState from '../../components/EmptyState.vue';
+import KeyHint from '../../components/KeyHint.vue';
+import ServerState from '../../components/ServerState.vue';
+import { clock } from '../../composables/format.ts';
+import { useClock } from '../../composables/useClock.ts';
+import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+import { useRecording, type StripLine } from '../../stores/recording.ts';
+import { useUnit } from '../../stores/unit.ts';
+import BenchLine from './BenchLine.vue';
+import { completeWord } from './completeWord.ts';
+import EntryStrip from './EntryStrip.vue';
+import LayerStack from './LayerStack.vue';
+import TrayPanel from './TrayPanel.vue';
+
+const props = defineProps<{ unitId: string }>();
+const router = useRouter();
+const store = useUnit();
+const { unit, published, fault } = storeToRefs(store);
+const now = useClock();
+
+const known = computed(() => published.value?.document.parts ?? []);
+const recording = useRecording(known);
+const { lines, layers, tray, context } = recording;
+
+const draftKey = `bemtor.draft.${props.unitId}`;
+const text = ref(localStorage.getItem(draftKey) ?? '');
+const selected = ref<string | null>(null);
+const correcting = ref<StripLine | null>(null);
+const bench = ref<InstanceType<typeof BenchLine> | null>(null);
+
+onMounted(async () => {
+  await store.load(props.unitId);
+  if (unit.value) await recording.openFor(props.unitId, unit.value.recording?.id ?? null);
+  await nextTick();
+  bench.value?.focus();
+});
+// What is half typed survives a reload too; a correction in progress is not a new line and is not kept.
+watch(text, (value) => correcting.value || localStorage.setItem(draftKey, value));
+
+const readingContext = computed(() => (correcting.value ? recording.contextBefore(correcting.value.id) : context.value));
+const reading = computed(() => readLine(text.value, readingContext.value));
+const completion = computed(() => completeWord(text.value, readingContext.value.lexicon));
+const waiting = computed(() => lines.value.filter((line) => line.waiting).length);
+const nowKind = computed(() => (context.value.screw ? screwKind(context.value.screw) : null));
+const elapsed = computed(() => (recording.startedAt.value ? (now.value.getTime() - Date.parse(recording.startedAt.value)) / 1000 : 0));
+const chosen = computed(() => lines.value.find((line) => line.id === selected.value) ?? null);
+const placeholder = computed(() => (correcting.value ? '' : lines.value.length === 0 ? 'e.g. base cover: 7 PH0 M2x5' : 'next act'));
+
+async function keep(): Promise<void> {
+  const words = text.value;
+  if (words.trim() === '') return;
+  const line = correcting.value;
+  text.value = '';
+  correcting.value = null;
+  selected.value = null;
+  if (line) await recording.correct(line, words);
+  else await recording.keep(words);
+}
+
+function complete(): void {
+  if (completion.value) text.value = `${completion.value.completed} `;
+}
+
+function beginCorrection(line: StripLine): void {
+  correcting.value = line;
+  selected.value = line.id;
+  text.value = line.text;
+  bench.value?.focus();
+}
+
+function leave(): void {
+  if (correcting.value) text.value = '';
+  correcting.value = null;
+  selected.value = null;
+}
+
+function moveSelection(by: number): void {
+  const at = lines.value.findIndex((line) => line.id === selected.value);
+  const next = at === -1 ? lines.value.length - 1 : at + by;
+  selected.value = lines.value[next]?.id ?? null;
+}
+
+/** Keys of the line: with an empty line, arrows walk the strip above it. */
+function onKey(event: KeyboardEvent): void {
+  const line = chosen.value;
+  const acts: Record<string, () => void> = {
+    F9: () => void router.push(`/unit/${props.unitId}/review`),
+    Escape: leave,
+    ...(text.value === '' && !correcting.value ? { ArrowUp: () => moveSelection(-1), ArrowDown: () => selected.value && moveSelection(1) } : {}),
+    ...(line && !correcting.value && text.value === '' ? { Enter: () => beginCorrection(line), Delete: () => void recording.strike(line), Backspace: () => void recording.strike(line) } : {}),
+  };
+  const act = acts[event.key];
+  if (!act) return;
+  event.preventDefault();
+  act();
+}
+</script>
+
+<template>
+  <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"><router-link class="act-button" to="/">To the bench</router-link></EmptyState>
+  <div v-else class="recorder">
+    <aside class="left mat-bound"><LayerStack :layers="layers" :part-in-work="context.part" /></aside>
+    <section class="card middle" aria-label="Recording">
+      <header>
+        <span><small class="label">Side up</small> {{ context.face }}</span>
+        <span class="in-hand">
+          <small class="label">In hand</small>
+          <template v-if="context.screw?.size"><ScrewGlyph :drive="context.screw.drive" :size="22" /> {{ context.screw.size }}</template>
+          <template v-else>nothing yet</template>
+        </span>
+        <button class="to-review" @click="router.push(`/unit/${unitId}/review`)"><KeyHint name="F9" /> review</button>
+        <time class="mono" aria-label="Since the first line">{{ clock(elapsed) }}</time>
+      </header>
+      <ServerState class="away" :away="recording.stream.away.value" :waiting="waiting" />
+      <EmptyState
+        v-if="lines.length === 0 && unit"
+        title="Say what comes off, as it comes off"
+        text="One short line per act. Screws: how many, recess, thread and length. Connectors: what, and how they open. First of all: what is missing on arrival."
+      />
+      <EntryStrip
+        v-else
+        :lines="lines"
+        :selected="selected"
+        :cells="tray.cells"
+        @select="selected = $event"
+        @edit="beginCorrection"
+        @strike="recording.strike"
+        @discard="recording.stream.discard($event.id)"
+      />
+      <p v-if="correcting" class="correcting">Correcting <span class="mono">{{ correcting.text }}</span> · <button @click="leave"><KeyHint name="Esc" /> leave it</button></p>
+      <BenchLine ref="bench" v-model="text" class="bottom" :reading="reading" :completion="completion?.phrase ?? null" :correcting="correcting !== null" :placeholder="placeholder" @keep="keep" @complete="complete" @key="onKey" />
+    </section>
+    <aside class="right mat-bound"><TrayPanel :tray="tray" :now-kind="nowKind" /></aside>
+  </div>
+</template>
+
+<style scoped>
+.recorder {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: 258px minmax(0, 1fr) 326px;
+}
+aside {
+  padding: 18px;
+  overflow-y: auto;
+}
+.middle {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 26px;
+  min-height: 46px;
+  padding: 0 22px;
+  border-bottom: 1px solid var(--card-line);
+}
+header span {
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+}
+.to-review {
+  margin-left: auto;
+  min-height: 44px;
+  color: var(--ink-soft);
+}
+time {
+  font-size: 17px;
+}
+.away {
+  margin: 12px 22px 0;
+}
+.bottom {
+  margin-top: auto;
+}
+.correcting {
+  padding: 8px 22px 0;
+  color: var(--ink-soft);
+  font-size: 15px;
+}
+@media (max-width: 1000px) {
+  .recorder {
+    grid-template-columns: minmax(0, 1fr) 250px;
+  }
+  .left {
+    display: none;
+  }
+  .right :deep(.cells) {
+    grid-template-columns: 1fr;
+  }
+}
+@media (max-width: 700px) {
+  .recorder {
+    grid-template-columns: 1fr;
+    grid-template-rows: minmax(0, 1fr) auto;
+  }
+  .right {
+    max-height: 30vh;
+  }
+}
+</style>

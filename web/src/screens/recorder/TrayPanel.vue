@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { confusablePairs, type RecordingTray } from '@bemtor/core';
+import { computed } from 'vue';
+import TrayCellCard from '../../components/TrayCellCard.vue';
+
+/** The ledger as it fills: a cell for each kind of screw, the sums, and kinds that are easily mixed up. */
+const props = defineProps<{ tray: RecordingTray; nowKind: string | null }>();
+const alike = computed(() => confusablePairs(props.tray.cells));
+</script>
+
+<template>
+  <section class="tray" aria-label="Tray">
+    <h2 class="label">Tray</h2>
+    <p v-if="tray.cells.length === 0" class="empty">Screws get a cell each as you name them.</p>
+    <div class="cells">
+      <TrayCellCard v-for="cell in tray.cells" :key="cell.letter" :cell="cell" :now="cell.kind === nowKind" />
+    </div>
+    <dl class="sums">
+      <div><dd>{{ tray.inTray }}</dd><dt>in the tray</dt></div>
+      <div><dd>{{ tray.captive }}</dd><dt>captive</dt></div>
+      <div><dd>{{ tray.missing }}</dd><dt>missing on arrival</dt></div>
+    </dl>
+    <p v-for="{ a, b, apartMm } in alike" :key="a.letter + b.letter" class="caution">
+      <strong>{{ a.letter }} and {{ b.letter }} look alike.</strong> Same recess, lengths {{ apartMm }} mm apart. Keep them in separate cells.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.tray {
+  display: grid;
+  gap: 12px;
+  align-content: start;
+}
+.cells {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 9px;
+}
+.empty {
+  color: var(--soft-on-mat);
+  font-size: 15px;
+}
+.sums {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  border-top: 1px solid var(--mat-line);
+  padding-top: 12px;
+}
+.sums dd {
+  font: 600 30px/1 var(--label);
+}
+.sums dt {
+  font-size: 13px;
+  color: var(--soft-on-mat);
+}
+.caution {
+  font-size: 15px;
+  line-height: 1.3;
+}
+</style>

@@ -1,0 +1,272 @@
+<script setup lang="ts">
+import { basisWords, deriveSequence, partNameOf } from '@bemtor/core';
+import { storeToRefs } from 'pinia';
+import { computed, onMounted, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { Refused, send } from '../../api/client.ts';
+import EmptyState from '../../components/EmptyState.vue';
+import KeyHint from '../../components/KeyHint.vue';
+import { dayAndTime } from '../../composables/format.ts';
+import { useKeys } from '../../composables/useKeys.ts';
+import ActGlyph from '../../glyphs/ActGlyph.vue';
+import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+import { useRecording } from '../../stores/recording.ts';
+import { useUnit } from '../../stores/unit.ts';
+import { countBases, reviewRows } from './reviewRows.ts';
+
+const props = defineProps<{ unitId: string }>();
+const router = useRouter();
+const store = useUnit();
+const { unit, model, published, fault } = storeToRefs(store);
+const known = computed(() => published.value?.document.parts ?? []);
+const recording = useRecording(known);
+const showDocument = ref(false);
+const publishing = ref(false);
+const told = ref<{ kind: 'done' | 'fault'; text: string } | null>(null);
+const ready = ref(false);
+
+onMounted(async () => {
+  await store.load(props.unitId);
+  if (unit.value) await recording.openFor(props.unitId, unit.value.recording?.id ?? null);
+  ready.value = true;
+});
+
+const derivation = computed(() => {
+  if (!model.value || recording.standing.value.length === 0) return null;
+  return deriveSequence(recording.standing.value, model.value.model, model.value.options);
+});
+const derived = computed(() => (derivation.value?.ok ? derivation.value.value : null));
+/** The recording of this unit where there is one; otherwise the sequence that stands, to be read. */
+const document = computed(() => derived.value?.sequence ?? published.value?.document ?? null);
+const lineTexts = computed(() => new Map(recording.lines.value.map((line) => [line.id, line.text])));
+const rows = computed(() => (document.value ? reviewRows(document.value, derived.value?.evidence ?? [], (id) => lineTexts.value.get(id) ?? '') : []));
+const bases = computed(() => (document.value ? countBases(document.value) : []));
+const screws = computed(() => document.value?.joints.reduce((sum, joint) => sum + (joint.type === 'screws' ? (joint.count ?? 0) : 0), 0) ?? 0);
+const lifted = computed(() => document.value?.actions.filter((action) => action.verb === 'lift').length ?? 0);
+const isNews = computed(() => derived.value !== null && JSON.stringify(derived.value.sequence) !== JSON.stringify(published.value?.document));
+const nextNumber = computed(() => (published.value?.number ?? 0) + 1);
+const waiting = computed(() => recording.lines.value.some((line) => line.waiting));
+const json = computed(() => (document.value ? JSON.stringify(document.value, null, 2) : ''));
+const jointOf = computed(() => new Map(document.value?.joints.map((joint) => [joint.id as string, joint])));
+
+async function publish(): Promise<void> {
+  if (!derived.value || !unit.value || publishing.value || !isNews.value) return;
+  publishing.value = true;
+  told.value = null;
+  const follows: Record<string, string> = published.value ? { 'If-Match': `"${published.value.number}"` } : { 'If-None-Match': '*' };
+  const code = unit.value.model.code;
+  try {
+    const { number } = await send<{ number: number }>(`/models/${encodeURIComponent(code)}/revisions`, { document: derived.value.sequence, note: `From the recording of ${unit.value.label}` }, follows);
+    await store.load(props.unitId);
+    told.value = { kind: 'done', text: `Published as revision ${number}.` };
+  } catch (error) {
+    const current = error instanceof Refused && error.problem.code === 'revision-conflict' ? error.problem.current : undefined;
+    if (current !== undefined) await store.load(props.unitId);
+    const reason = error instanceof Error ? error.message : String(error);
+    told.value = { kind: 'fault', text: current === undefined ? `Not published: ${reason}.` : `Not published: somebody published revision ${current} meanwhile. Look at it, then publish after it.` };
+  } finally {
+    publishing.value = false;
+  }
+}
+
+function download(): void {
+  const link = window.document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([json.value], { type: 'application/json' }));
+  link.download = `${unit.value?.model.code ?? 'sequence'}.json`;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
+const go = (screen: string) => void router.push(`/unit/${props.unitId}/${screen}`);
+useKeys(() => ({ p: () => void publish(), d: () => (showDocument.value = !showDocument.value), o: () => go('route'), r: () => go('recorder') }));
+</script>
+
+<template>
+  <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"><router-link class="act-button" to="/">To the bench</router-link></EmptyState>
+  <EmptyState v-else-if="ready && !document" title="Nothing to review yet" text="Record this model first: each line becomes evidence for what must come before what.">
+    <button class="act-button" @click="go('recorder')">Record <KeyHint name="R" /></button>
+  </EmptyState>
+  <div v-else-if="document" class="review">
+    <section class="card sheet" aria-label="What must come before what">
+      <header>
+        <h1>{{ derived ? 'What must come before what' : `Revision ${published?.number}, as published` }}</h1>
+        <button class="toggle" :aria-pressed="showDocument" @click="showDocument = !showDocument"><KeyHint name="D" /> {{ showDocument ? 'steps' : 'document' }}</button>
+      </header>
+      <pre v-if="showDocument" class="document mono" tabindex="0" data-testid="document">{{ json }}</pre>
+      <ol v-else class="rows">
+        <li v-for="(row, i) in rows" :key="row.action.id" data-testid="review-row">
+          <span class="n">{{ i + 1 }}</span>
+          <span class="glyph">
+            <ScrewGlyph v-if="jointOf.get(row.action.joint ?? '')?.type === 'screws'" :drive="jointOf.get(row.action.joint ?? '')?.screw?.drive" :size="24" />
+            <ActGlyph v-else :verb="row.action.verb" :mechanism="jointOf.get(row.action.joint ?? '')?.mechanism ?? null" :size="26" />
+          </span>
+          <div>
+            <strong>{{ row.words }}</strong>
+            <ul>
+              <li v-if="row.needs.length === 0" class="free">can come first</li>
+              <li v-for="(need, j) in row.needs" :key="j" class="need" :class="need.basis" :title="need.evidence.length > 0 ? `Rests on: ${need.evidence.join(' / ')}` : need.ground">
+                <b>{{ need.basis }}</b> after {{ need.first }}
+              </li>
+            </ul>
+          </div>
+        </li>
+      </ol>
+    </section>
+    <aside class="mat-bound side" aria-label="Summary">
+      <p v-if="told" :class="told.kind === 'done' ? 'told' : 'stop'" role="status" data-testid="told">{{ told.text }}</p>
+      <dl class="figures">
+        <div><dd class="figure">{{ document.actions.length }}</dd><dt>acts</dt></div>
+        <div><dd class="figure">{{ lifted }}</dd><dt>parts off</dt></div>
+        <div><dd class="figure">{{ screws }}</dd><dt>screws</dt></div>
+      </dl>
+      <h2 class="label">Grounds, surest first</h2>
+      <ul class="bases">
+        <li v-for="{ basis, count } in bases" :key="basis">
+          <span class="count">{{ count }}</span><span><strong>{{ basis }}</strong><small>{{ basisWords[basis] }}</small></span>
+        </li>
+      </ul>
+      <p v-for="contradiction in derived?.contradictions ?? []" :key="contradiction.text" class="caution">{{ contradiction.text.split(' ').map((word) => (word.includes('-') ? partNameOf(word).toLowerCase() : word)).join(' ') }}. The order recorded stands.</p>
+      <p v-if="derivation && !derivation.ok" class="stop">{{ derivation.fault.where }}: {{ derivation.fault.what }}; {{ derivation.fault.right }}</p>
+      <div class="acts">
+        <p v-if="published" class="soft">Revision {{ published.number }} stands since {{ dayAndTime(published.publishedAt) }}. {{ published.note }}</p>
+        <p v-if="waiting" class="soft">Some lines still wait for the server.</p>
+        <button v-if="derived" class="act-button primary" :disabled="!isNews || publishing" data-testid="publish" @click="publish">
+          <template v-if="isNews">Publish as revision {{ nextNumber }} <KeyHint name="P" /></template>
+          <template v-else>Published as it stands</template>
+        </button>
+        <button class="act-button" :disabled="!published" @click="go('route')">Route <KeyHint name="O" /></button>
+        <button class="act-button" @click="download">Save the document</button>
+      </div>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.review {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 326px;
+}
+.sheet {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+header {
+  display: flex;
+  align-items: baseline;
+  padding: 18px 28px 12px;
+}
+h1 {
+  font: 600 32px/1.1 var(--label);
+}
+.toggle {
+  margin-left: auto;
+  min-height: 40px;
+  color: var(--ink-soft);
+}
+.rows {
+  overflow-y: auto;
+  padding: 0 28px 24px;
+}
+.rows > li {
+  display: grid;
+  grid-template-columns: 30px 34px 1fr;
+  padding: 9px 0 10px;
+  border-bottom: 1px solid var(--card-line);
+}
+.n {
+  font: 600 18px/1.4 var(--label);
+  color: var(--ink-soft);
+}
+.glyph {
+  color: var(--ink-soft);
+}
+strong {
+  font-weight: 600;
+  font-size: 17px;
+}
+.rows ul {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 18px;
+  margin-top: 1px;
+  font-size: 15px;
+  color: var(--ink-soft);
+}
+.need b {
+  font: 600 14px/1 var(--label);
+  color: var(--ink);
+  border: 1.5px solid var(--ink-soft);
+  border-radius: 4px;
+  padding: 0 6px;
+  margin-right: 4px;
+}
+.need.assumed b {
+  border-style: dashed;
+  color: var(--ink-soft);
+}
+.free {
+  font-style: italic;
+}
+.document {
+  margin: 0 28px 24px;
+  padding: 14px;
+  overflow: auto;
+  background: var(--card-raised);
+  border: 1px solid var(--card-line);
+  border-radius: var(--radius);
+  font-size: 13px;
+  line-height: 1.45;
+}
+.side {
+  padding: 22px 20px;
+  overflow-y: auto;
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+}
+.told {
+  border: 2px solid var(--copper-mat);
+  border-radius: var(--radius);
+  padding: 10px 14px;
+}
+.figures {
+  display: flex;
+  justify-content: space-between;
+  border-bottom: 1px solid var(--mat-line);
+  padding-bottom: 14px;
+}
+dt,
+.soft,
+small {
+  font-size: 14px;
+  color: var(--soft-on-mat);
+}
+.bases li {
+  display: grid;
+  grid-template-columns: 44px 1fr;
+  padding: 6px 0;
+}
+.bases .count {
+  font: 600 26px/1 var(--label);
+}
+.bases small {
+  display: block;
+}
+.acts {
+  margin-top: auto;
+  display: grid;
+  gap: 12px;
+}
+@media (max-width: 820px) {
+  .review {
+    grid-template-columns: 1fr;
+    grid-template-rows: minmax(0, 1fr) auto;
+  }
+  .side {
+    max-height: 45vh;
+  }
+}
+</style>

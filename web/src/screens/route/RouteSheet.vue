@@ -1,0 +1,177 @@
+<script setup lang="ts">
+import type { Configuration, Drive, Option, Route } from '@bemtor/core';
+import KeyHint from '../../components/KeyHint.vue';
+import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+import type { PickList } from './pickList.ts';
+
+/** Beside the profile: totals, why this step, what to lay out, cautions, and the start. */
+defineProps<{
+  route: Route;
+  downAndBack: string;
+  downOnly: string;
+  screwsOut: number;
+  picks: PickList;
+  cautions: readonly string[];
+  why: readonly string[];
+  at: number;
+  options: readonly Option[];
+  configuration: Configuration;
+  resume: boolean;
+  busy: boolean;
+}>();
+defineEmits<{ start: []; set: [key: string, value: string] }>();
+
+const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
+
+const driveOf = (tool: string): Drive | null => {
+  const letters = /^[A-Z]+/.exec(tool)?.[0];
+  return letters === 'PH' || letters === 'JIS' || letters === 'T' || letters === 'P' || letters === 'Y' ? letters : null;
+};
+</script>
+
+<template>
+  <aside class="card sheet" aria-label="The route in figures">
+    <div class="scroll">
+      <dl class="totals">
+        <div><dd class="figure" data-testid="down-and-back">{{ downAndBack }}</dd><dt>down and back</dt></div>
+        <div><dd class="figure">{{ screwsOut }}</dd><dt>screws out</dt></div>
+      </dl>
+      <p class="cost">
+        {{ downOnly }} down: {{ plural(route.cost.toolChanges, 'tool change') }} · {{ plural(route.cost.flips, 'turn') }} · {{ route.cost.resumes === 0 ? 'nothing left half done' : `${plural(route.cost.resumes, 'part')} resumed` }}.
+        <strong>{{ route.optimal ? 'No better order exists.' : `At most ${Math.ceil(route.cost.total - route.lowerBound)} s better is possible.` }}</strong>
+      </p>
+      <section v-if="why.length > 0">
+        <h2 class="label">Why step {{ at }}</h2>
+        <p v-for="line in why" :key="line" class="why">{{ line }}</p>
+      </section>
+      <section>
+        <h2 class="label">Pick list</h2>
+        <ul class="picks">
+          <li v-for="part in picks.parts" :key="part.name"><span>{{ part.name }} <span class="mono">{{ part.number }}</span></span><span>{{ part.why }}</span></li>
+        </ul>
+        <p class="tools">
+          <span v-for="{ tool, uses } in picks.tools" :key="tool" class="tool"><ScrewGlyph v-if="driveOf(tool)" :drive="driveOf(tool)" :size="18" />{{ tool }}<small>{{ uses }}×</small></span>
+        </p>
+      </section>
+      <section v-if="options.length > 0">
+        <h2 class="label">This unit has</h2>
+        <div class="options">
+          <label v-for="option in options" :key="option.key">
+            <span>{{ option.label }}</span>
+            <select :value="configuration[option.key]" @change="$emit('set', option.key, ($event.target as HTMLSelectElement).value)">
+              <option v-for="value in option.values" :key="value" :value="value">{{ value }}</option>
+            </select>
+          </label>
+        </div>
+      </section>
+      <section v-if="cautions.length > 0">
+        <h2 class="label">Cautions</h2>
+        <ul class="caution"><li v-for="caution in cautions" :key="caution">{{ caution }}</li></ul>
+      </section>
+      <p class="defer">Follow local codes and the maker's service instructions; leave mains supplies, swollen cells beyond removal and board-level work to qualified people.</p>
+    </div>
+    <button class="act-button primary start" :disabled="busy" data-testid="start-run" @click="$emit('start')">{{ resume ? 'Resume the open job' : 'Start the run' }} <KeyHint name="Enter" /></button>
+  </aside>
+</template>
+
+<style scoped>
+.sheet {
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.scroll {
+  flex: 1;
+  overflow-y: auto;
+  padding: 20px 22px 8px;
+  display: grid;
+  gap: 18px;
+  align-content: start;
+}
+.totals {
+  display: flex;
+  justify-content: space-between;
+}
+.totals dt {
+  font-size: 14px;
+  color: var(--ink-soft);
+}
+.cost {
+  color: var(--ink-soft);
+}
+.cost strong {
+  color: var(--ink);
+  font-weight: 600;
+}
+h2.label {
+  border-bottom: 1px solid var(--ink);
+  padding-bottom: 5px;
+  margin-bottom: 7px;
+}
+.why {
+  background: var(--card-raised);
+  border-left: 4px solid var(--copper);
+  padding: 8px 12px;
+  font-size: 15px;
+  line-height: 1.3;
+}
+.why + .why {
+  margin-top: 5px;
+}
+.picks li {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  padding: 3px 0;
+}
+.picks li > :last-child {
+  color: var(--ink-soft);
+  white-space: nowrap;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  margin-top: 8px;
+}
+.tool {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+  font-weight: 500;
+}
+.tool small {
+  color: var(--ink-soft);
+}
+.options {
+  display: grid;
+  gap: 6px;
+}
+.options label {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+.options select {
+  min-height: 36px;
+  min-width: 130px;
+  padding: 0 8px;
+  border: 1px solid var(--ink-soft);
+  border-radius: 5px;
+  background: var(--card-raised);
+}
+.caution {
+  display: grid;
+  gap: 5px;
+  font-size: 15px;
+  line-height: 1.3;
+}
+.defer {
+  font-size: 14px;
+  line-height: 1.35;
+  color: var(--ink-soft);
+}
+.start {
+  margin: 12px 22px 20px;
+}
+</style>

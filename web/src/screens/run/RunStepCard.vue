@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import { arrivalStepId, type LedgerRow, type RunStep, type StepCount } from '@bemtor/core';
+import { computed, ref } from 'vue';
+import KeyHint from '../../components/KeyHint.vue';
+import ActGlyph from '../../glyphs/ActGlyph.vue';
+import ArrivalCheck from './ArrivalCheck.vue';
+import HoldTimer from './HoldTimer.vue';
+import { placeWords } from './runActs.ts';
+import ScrewCount from './ScrewCount.vue';
+
+/** One step, to be read from 80 cm. */
+const props = defineProps<{
+  step: RunStep;
+  steps: readonly RunStep[];
+  count: StepCount | null;
+  letter: string;
+  names: ReadonlyMap<string, string>;
+  arrival: { rows: readonly LedgerRow[]; at: number; hint: string | null };
+  fitted: string;
+  /** Screws that the tray cannot supply and that wait for a decision. */
+  choice: number;
+  paused: boolean;
+}>();
+const emit = defineEmits<{
+  hold: [running: boolean];
+  choose: [index: number];
+  missing: [row: LedgerRow, total: number];
+  settle: [what: 'new' | 'omitted'];
+  fitted: [part: string, number: string];
+  resume: [];
+}>();
+
+const place = computed(() => placeWords(props.steps, props.step));
+const number = ref(props.fitted);
+const field = ref<HTMLInputElement | null>(null);
+
+function keepNumber(): void {
+  if (props.step.part && number.value.trim() !== props.fitted) emit('fitted', props.step.part.id, number.value.trim());
+  field.value?.blur();
+}
+</script>
+
+<template>
+  <article class="step" data-testid="step">
+    <p class="place">{{ place }}<span v-if="step.tool" class="tool">{{ step.tool }}</span></p>
+    <h1 data-testid="step-title">{{ step.title }}</h1>
+    <p v-if="paused" class="paused">Paused. The clock stands still. <button class="act-button" @click="$emit('resume')">Go on</button></p>
+    <ScrewCount v-if="count" :step="step" :count="count" :letter="letter" />
+    <HoldTimer v-else-if="step.holdSeconds" :seconds="step.holdSeconds" @running="$emit('hold', $event)" />
+    <ArrivalCheck v-else-if="step.id === arrivalStepId" v-bind="arrival" :names="names" @choose="$emit('choose', $event)" @set="(row, total) => $emit('missing', row, total)" />
+    <ActGlyph v-else-if="step.action" class="gesture" :verb="step.action.verb" :size="132" />
+    <p v-if="step.detail" class="detail">{{ step.detail }}</p>
+    <label v-if="step.part" class="fitted">
+      Number of the part that goes in
+      <input ref="field" v-model="number" class="mono" maxlength="60" placeholder="as read off the part" data-testid="fitted-number" @keydown.enter.prevent="keepNumber" @blur="keepNumber" />
+    </label>
+    <div v-if="choice > 0" class="choice" role="alert" data-testid="short">
+      <p>{{ choice }} {{ choice === 1 ? 'screw was' : 'screws were' }} missing on arrival; the tray has none for {{ choice === 1 ? 'it' : 'them' }}.</p>
+      <button class="act-button primary" @click="$emit('settle', 'new')"><KeyHint name="F" /> fit new</button>
+      <button class="act-button" @click="$emit('settle', 'omitted')"><KeyHint name="O" /> leave out</button>
+    </div>
+    <ul v-if="step.cautions.length > 0" class="caution"><li v-for="caution in step.cautions" :key="caution">{{ caution }}</li></ul>
+  </article>
+</template>
+
+<style scoped>
+.step {
+  flex: 1;
+  padding: 26px 44px 10px;
+  display: flex;
+  flex-direction: column;
+  gap: 20px;
+}
+.place {
+  display: flex;
+  align-items: center;
+  gap: 18px;
+  font: 600 30px/1.1 var(--label);
+  color: var(--ink-soft);
+  margin-bottom: -12px;
+}
+.tool {
+  font-size: 24px;
+  color: var(--ink);
+  border: 2px solid var(--ink);
+  border-radius: 6px;
+  padding: 3px 10px;
+}
+h1 {
+  font: 600 74px/1 var(--label);
+  text-wrap: balance;
+}
+.detail {
+  font-size: 25px;
+  line-height: 1.3;
+  max-width: 860px;
+}
+.gesture {
+  color: var(--ink-soft);
+}
+.caution {
+  font-size: 23px;
+  line-height: 1.3;
+  max-width: 860px;
+}
+.choice {
+  display: flex;
+  align-items: center;
+  flex-wrap: wrap;
+  gap: 14px;
+  font-size: 23px;
+  border: 2px solid var(--copper);
+  border-radius: var(--radius);
+  padding: 12px 16px;
+  max-width: 860px;
+}
+.choice p {
+  flex: 1 1 320px;
+}
+.fitted {
+  display: grid;
+  gap: 6px;
+  font-size: 18px;
+  color: var(--ink-soft);
+  max-width: 420px;
+}
+.fitted input {
+  min-height: 54px;
+  padding: 0 14px;
+  font-size: 22px;
+  color: var(--ink);
+  border: 1.5px solid var(--ink-soft);
+  border-radius: var(--radius);
+  background: var(--card-raised);
+}
+.paused {
+  font-size: 24px;
+}
+@media (max-width: 900px) {
+  .step {
+    padding: 18px 24px 8px;
+  }
+  h1 {
+    font-size: 54px;
+  }
+}
+</style>

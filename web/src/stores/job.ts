@@ -1,0 +1,35 @@
+import { viewJob, type CountKind, type JobEventBody, type JobView, type RunStep, type Sequence, type StartedBody } from '@bemtor/core';
+import { v7 as uuidv7 } from 'uuid';
+import { computed, type Ref } from 'vue';
+import { readSnapshot, writeSnapshot } from '../api/local.ts';
+import { useStream } from '../api/stream.ts';
+
+const localKey = (unitId: string): string => `job-of/${unitId}`;
+
+/** A job at the bench: its log, what follows from it, and the acts on it. */
+export function useJob(document: Ref<Sequence | null>) {
+  const stream = useStream<JobEventBody>('jobs');
+  const view = computed<JobView | null>(() => (document.value && stream.loaded.value ? viewJob(document.value, stream.items.value) : null));
+  const waiting = computed(() => stream.items.value.filter((item) => item.state !== 'kept').length);
+
+  const count = (joint: string, what: CountKind, total: number, reason?: string) =>
+    stream.append({ kind: 'counted', joint, what, total: Math.max(0, total), ...(reason ? { reason } : {}) });
+  const finish = (step: RunStep) => stream.append({ kind: 'done', step: step.id });
+  const reopen = (step: RunStep) => stream.append({ kind: 'undone', step: step.id });
+
+  async function start(unitId: string, revision: number, plan: Omit<StartedBody, 'kind'>): Promise<string> {
+    const id = uuidv7();
+    await writeSnapshot(localKey(unitId), id);
+    await stream.begin(id, { id, unitId, revision });
+    await stream.append({ kind: 'started', ...plan });
+    return id;
+  }
+
+  /** The unit's job: the one the server names, or one begun here while it was away. */
+  async function openFor(unitId: string, jobId: string | null): Promise<void> {
+    const id = jobId ?? (await readSnapshot<string>(localKey(unitId)));
+    if (id) await stream.open(id);
+  }
+
+  return { stream, view, waiting, openFor, count, finish, reopen, start };
+}
