@@ -1,25 +1,12 @@
 import { type Page } from '@playwright/test';
 import { type App, expect, test } from './support/app.ts';
+import { allKept, atStep, openUnit, pressUntil, typeLine } from './support/bench.ts';
 import { larkLines } from './support/larkLines.ts';
 
 const lines = (page: Page) => page.getByTestId('strip-line');
 
-async function type(page: Page, line: string): Promise<void> {
-  await page.keyboard.type(line);
-  await page.keyboard.press('Enter');
-}
-
-/** Every line on the strip has the server's word. */
-const allKept = async (page: Page, count: number): Promise<void> => {
-  await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(count);
-};
-
 async function record(page: Page, app: App): Promise<void> {
-  await page.goto('/');
-  // SK-0412 is reached with the arrows; Enter goes on with what a unit waits for, which here is recording.
-  await expect(page.getByTestId('unit-SK-0412')).toBeVisible();
-  while (!(await page.getByTestId('unit-SK-0412').getAttribute('class'))?.includes('here')) await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('Enter');
+  await openUnit(page, 'SK-0412');
   await expect(page.getByTestId('bench-line')).toBeFocused();
 
   // Read as it is typed: what it became, and what it did not understand.
@@ -29,7 +16,7 @@ async function record(page: Page, app: App): Promise<void> {
   await page.keyboard.press('ControlOrMeta+a');
   await page.keyboard.press('Delete');
 
-  for (const line of larkLines.slice(0, 6)) await type(page, line);
+  for (const line of larkLines.slice(0, 6)) await typeLine(page, line);
   await allKept(page, 6);
   await expect(page.getByTestId('cell-B')).toContainText('5');
 
@@ -37,7 +24,7 @@ async function record(page: Page, app: App): Promise<void> {
   await expect.poll(() => page.evaluate(async () => Boolean(await caches.match('/')))).toBe(true);
   // The server dies; the next lines wait visibly, survive a reload, and arrive exactly once.
   await app.kill();
-  for (const line of larkLines.slice(6, 8)) await type(page, line);
+  for (const line of larkLines.slice(6, 8)) await typeLine(page, line);
   await expect(page.locator('[data-state=waiting]')).toHaveCount(2);
   await expect(page.getByTestId('server-away')).toContainText('2 lines wait');
   await page.reload();
@@ -46,7 +33,7 @@ async function record(page: Page, app: App): Promise<void> {
   await app.start();
   await allKept(page, 8);
 
-  for (const line of larkLines.slice(8)) await type(page, line);
+  for (const line of larkLines.slice(8)) await typeLine(page, line);
   await allKept(page, larkLines.length);
   await page.reload();
   await allKept(page, larkLines.length);
@@ -55,7 +42,7 @@ async function record(page: Page, app: App): Promise<void> {
 /** Correct a line, strike another and take the strike back: nothing is erased. */
 async function correct(page: Page): Promise<void> {
   await expect(page.getByTestId('bench-line')).toBeFocused();
-  await type(page, 'zorp frobnitz');
+  await typeLine(page, 'zorp frobnitz');
   await allKept(page, larkLines.length + 1);
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Delete');
@@ -64,7 +51,7 @@ async function correct(page: Page): Promise<void> {
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('Enter');
   await page.keyboard.press('ControlOrMeta+a');
-  await type(page, 'peel 2 strips stretch release of battery');
+  await typeLine(page, 'peel 2 strips stretch release of battery');
   await expect(lines(page).filter({ hasText: 'Stretch-tape of battery' })).toContainText('corrected');
   await allKept(page, larkLines.length + 1);
 }
@@ -92,19 +79,6 @@ async function route(page: Page): Promise<void> {
 }
 
 const title = (page: Page) => page.getByTestId('step-title');
-
-/** Presses the one key until a step or phase is there; each press waits for what it changed. */
-async function pressUntil(page: Page, reached: () => Promise<boolean>): Promise<void> {
-  const state = async () => `${await page.locator('.run').getAttribute('data-step')}|${(await page.getByTestId('count').allTextContents()).join()}`;
-  for (let presses = 0; presses < 120 && !(await reached()); presses++) {
-    const before = await state();
-    await page.keyboard.press('Space');
-    await expect.poll(state, { message: `Space on ${before}` }).not.toBe(before);
-  }
-  expect(await reached()).toBe(true);
-}
-
-const atStep = (page: Page, id: string) => async () => (await page.locator('.run').getAttribute('data-step')) === id;
 
 async function runDown(page: Page, app: App): Promise<void> {
   await expect(title(page)).toHaveText('Anything missing on arrival?');

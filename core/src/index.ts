@@ -32,6 +32,7 @@ export * from './run/foldJob.ts';
 export * from './run/wayBack.ts';
 export * from './run/ledger.ts';
 export * from './run/progress.ts';
+export * from './run/acts.ts';
 export * from './run/tray.ts';
 export * from './run/summary.ts';
 

@@ -3,12 +3,13 @@ import { mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
 import { storeToRefs } from 'pinia';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
+import { configurationWords } from './composables/format.ts';
 import { useUnit } from './stores/unit.ts';
 import { useThemeChoice } from './theme/useTheme.ts';
 
 const { theme, toggle } = useThemeChoice();
 const route = useRoute();
-const { unit, configurationWords } = storeToRefs(useUnit());
+const { unit } = storeToRefs(useUnit());
 
 const unitId = computed(() => (typeof route.params['unitId'] === 'string' ? route.params['unitId'] : null));
 const shown = computed(() => (unit.value && unit.value.id === unitId.value ? unit.value : null));
@@ -31,7 +32,7 @@ const screens = computed(() => [
       <router-link to="/" class="brand" aria-label="Bemtor, to the bench">bem<b>t</b>or</router-link>
       <div v-if="shown" class="unit">
         <strong>{{ shown.model.name }}</strong>
-        <span class="mono">{{ shown.label }} · {{ configurationWords }}</span>
+        <span class="mono">{{ shown.label }} · {{ configurationWords(shown.configuration) }}</span>
       </div>
       <nav aria-label="Screens">
         <template v-for="screen in screens" :key="screen.name">

@@ -87,6 +87,12 @@ function holds(acts: readonly Act[], graph: NeedGraph): void {
     if (!act.joint) continue;
     const own = liftOf(acts, act.part);
     if (own) graph.add(own.id, act.id, 'holds', [act.line, own.line]);
+    // A cover that is still screwed down cannot be pried: its screws hold what its clips hold.
+    if (act.joint.type === 'clips') {
+      for (const screws of acts.slice(0, acts.indexOf(act))) {
+        if (screws.part === act.part && screws.joint?.type === 'screws') graph.add(act.id, screws.id, 'holds', [screws.line, act.line]);
+      }
+    }
     // A cable is plugged into the board: it holds the board as much as its own part.
     if (board && act.joint.type === 'connector') graph.add(board.id, act.id, 'holds', [act.line, board.line]);
   }
@@ -109,7 +115,8 @@ function power(acts: readonly Act[], graph: NeedGraph): void {
   if (drain) graph.add(drain.id, off.id, 'power', [off.line, drain.line]);
   for (const act of acts) {
     if (act === off || act === drain) continue;
-    if (isConnector(act)) graph.add(act.id, off.id, 'power', [off.line, act.line]);
+    // Nothing is unscrewed from a pack that still feeds the board.
+    if (isConnector(act) || (act.joint && ofBattery(act))) graph.add(act.id, off.id, 'power', [off.line, act.line]);
     if (drain && (isConnector(act) || (act.verb === 'lift' && ofBattery(act)))) graph.add(act.id, drain.id, 'power', [drain.line, act.line]);
   }
 }

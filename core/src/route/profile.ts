@@ -1,4 +1,9 @@
-import type { Sequence } from '../sequence/schema.ts';
+import type { Basis, Sequence } from '../sequence/schema.ts';
+
+/** Needs that say one thing lies below another; power, stated order and the like are about time, not depth. */
+const deepening: ReadonlySet<Basis> = new Set(['holds', 'covers', 'assumed', 'pinned']);
+/** Lifting these opens nothing deeper: they sit on the outside. */
+const surfaceKinds: ReadonlySet<string> = new Set(['foot', 'tray', 'tape', 'module', 'stand']);
 
 /** One point of the descent profile. */
 export interface ProfilePoint {
@@ -18,7 +23,7 @@ export interface ProfilePoint {
 
 export interface Profile {
   readonly points: readonly ProfilePoint[];
-  /** For each depth from 1, the part whose lift first opened it. */
+  /** For each depth from 0, the part whose lift first opened the one below it. */
   readonly levels: readonly string[];
 }
 
@@ -28,6 +33,7 @@ export interface Profile {
  */
 export function descentProfile(sequence: Sequence, steps: readonly string[], targets: ReadonlySet<string>, startFace = 'top'): Profile {
   const actions = new Map<string, Sequence['actions'][number]>(sequence.actions.map((action) => [action.id, action]));
+  const kinds = new Map<string, string>(sequence.parts.map((part) => [part.id, part.kind]));
   const depths = new Map<string, number>();
   const levels: string[] = [];
   const points: ProfilePoint[] = [];
@@ -39,11 +45,11 @@ export function descentProfile(sequence: Sequence, steps: readonly string[], tar
     let depth = 0;
     for (const need of sequence.needs) {
       if (need.action !== id) continue;
-      const open = need.anyOf.filter((other) => depths.has(other)).map((other) => below(other));
+      const open = need.anyOf.filter((other) => depths.has(other)).map((other) => below(other, need.basis));
       if (open.length > 0) depth = Math.max(depth, Math.min(...open));
     }
     depths.set(id, depth);
-    if (action.verb === 'lift' && levels.length <= depth) levels[depth] = action.part;
+    if (opens(id)) levels[depth] ??= action.part;
     const taken: string | null = action.tool ?? null;
     const toolChange = taken !== null && taken !== tool;
     const flip = action.face !== 'either' && action.face !== face;
@@ -54,7 +60,12 @@ export function descentProfile(sequence: Sequence, steps: readonly string[], tar
   }
   return { points, levels };
 
-  function below(id: string): number {
-    return (depths.get(id) ?? 0) + (actions.get(id)?.verb === 'lift' ? 1 : 0);
+  function opens(id: string): boolean {
+    const action = actions.get(id);
+    return action?.verb === 'lift' && !surfaceKinds.has(kinds.get(action.part) ?? '');
+  }
+
+  function below(id: string, basis: Basis): number {
+    return (depths.get(id) ?? 0) + (deepening.has(basis) && opens(id) ? 1 : 0);
   }
 }

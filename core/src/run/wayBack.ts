@@ -1,6 +1,6 @@
 import { lowerName } from '../line/partName.ts';
 import { unreachable } from '../result.ts';
-import { actionWords, indexSequence, mechanismWords, partName, type SequenceIndex } from '../sequence/describe.ts';
+import { actionPlace, actionTitle, indexSequence, mechanismWords, partName, type SequenceIndex } from '../sequence/describe.ts';
 import type { Action, Check, Joint, Part, Sequence } from '../sequence/schema.ts';
 
 /** One step of a job on screen, on the way down, at the bottom, or on the way back. */
@@ -8,6 +8,8 @@ export interface RunStep {
   readonly id: string;
   readonly phase: 'down' | 'swap' | 'back' | 'after';
   readonly title: string;
+  /** Where on the part: `rear corners`; empty where it goes without saying. */
+  readonly place: string;
   readonly detail: string;
   /** The action that this step does or turns round; null for swaps and tests. */
   readonly action: Action | null;
@@ -50,6 +52,7 @@ const arrivalStep: RunStep = {
   id: arrivalStepId,
   phase: 'down',
   title: 'Anything missing on arrival?',
+  place: '',
   detail: 'Look at every screw and foot outside before the first one comes out',
   action: null,
   joint: null,
@@ -67,7 +70,8 @@ function downStep(index: SequenceIndex, action: Action): RunStep {
   return {
     id: `down:${action.id}`,
     phase: 'down',
-    title: actionWords(index, action),
+    title: actionTitle(index, action),
+    place: actionPlace(index, action),
     detail: downDetail(index, action, joint),
     action,
     joint: counts(joint) ? joint : null,
@@ -106,6 +110,7 @@ function swapStep(index: SequenceIndex, action: Action): RunStep {
     id: `swap:${action.part}`,
     phase: 'swap',
     title: `Swap the ${lowerName(partName(index, action.part))}`,
+    place: '',
     detail: detail.filter(Boolean).join('. '),
     action: null,
     joint: null,
@@ -142,6 +147,7 @@ function backStep(index: SequenceIndex, action: Action, swapped: ReadonlySet<str
     id: `back:${action.id}`,
     phase: 'back',
     ...backWords(index, action, joint, swapped),
+    place: actionPlace(index, action),
     action,
     joint: counts(joint) ? joint : null,
     part: null,
@@ -159,16 +165,15 @@ function backWords(index: SequenceIndex, action: Action, joint: Joint | null, sw
   const count = joint?.count ?? null;
   const noun = joint?.type === 'standoffs' ? 'standoff' : 'screw';
   const screws = count === 1 ? noun : `${noun}s`;
-  const place = joint?.where ? `, ${joint.where}` : '';
   switch (action.verb) {
     case 'unscrew':
-      return { title: `${name}: ${count ?? ''} ${screws} in${place}`.replace(/ {2,}/g, ' '), detail: tightening(joint) };
+      return { title: `${name}: ${count ?? ''} ${screws} in`.replace(/ {2,}/g, ' '), detail: tightening(joint) };
     case 'loosen':
-      return { title: `${name}: tighten ${count ?? 'the'} ${screws}${place}`, detail: tightening(joint) };
+      return { title: `${name}: tighten ${count ?? 'the'} ${screws}`, detail: tightening(joint) };
     case 'unplug':
-      return { title: `Plug in ${inner}${place}`, detail: joint?.mechanism ? `${mechanismWords[joint.mechanism].close}, level and both sides in` : 'Until the line is level' };
+      return { title: `Plug in ${inner}`, detail: joint?.mechanism ? `${mechanismWords[joint.mechanism].close}, level and both sides in` : 'Until the line is level' };
     case 'unlock':
-      return { title: `Seat the ${inner} ribbon${place}`, detail: `${joint?.mechanism ? mechanismWords[joint.mechanism].close : 'Close the lock'}. A gentle tug must hold` };
+      return { title: `Seat the ${inner} ribbon`, detail: `${joint?.mechanism ? mechanismWords[joint.mechanism].close : 'Close the lock'}. A gentle tug must hold` };
     case 'peel':
       return joint?.type === 'tape' || joint?.type === 'foot'
         ? { title: `${name}: press the ${joint.type === 'foot' ? 'glue' : 'tape'} back down`, detail: 'Renew it where it no longer holds' }
@@ -177,7 +182,7 @@ function backWords(index: SequenceIndex, action: Action, joint: Joint | null, sw
     case 'unclip':
       return { title: `${name}: press the clips home`, detail: 'Tab side first, press around in order; all clips before any screw' };
     case 'slide':
-      return { title: `Slide ${inner} back`, detail: place.replace(', ', '') };
+      return { title: `Slide ${inner} back`, detail: '' };
     case 'lift':
       if (swapped.has(action.part)) return { title: `New ${inner} in`, detail: action.note };
       return { title: `${name} on`, detail: part?.reuse === 'single-use' ? 'Single use: fit a new one' : action.note };
@@ -186,7 +191,7 @@ function backWords(index: SequenceIndex, action: Action, joint: Joint | null, sw
     case 'turn':
     case 'clean':
     case 'check':
-      return { title: actionWords(index, action), detail: '' };
+      return { title: actionTitle(index, action), detail: '' };
     default:
       return unreachable(action.verb);
   }
@@ -215,6 +220,7 @@ const checkStep = (id: string, phase: RunStep['phase'], title: string): RunStep 
   id,
   phase,
   title,
+  place: '',
   detail: '',
   action: null,
   joint: null,

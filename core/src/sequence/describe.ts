@@ -68,28 +68,37 @@ export const sentence = (words: string): string => words.charAt(0).toUpperCase()
 
 const lower = (name: string): string => (/^[A-Z][a-z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name);
 
-/** A step on the way down, imperative and short: `Base cover: 7 screws out`, `Unplug battery`. */
+/** A step on the way down with its place: `Unplug battery, middle of the board`. */
 export function actionWords(index: SequenceIndex, action: Action): string {
+  const place = actionPlace(index, action);
+  return place ? `${actionTitle(index, action)}, ${place}` : actionTitle(index, action);
+}
+
+/** Where on the part an action is, as the sequence says; empty where it does not. */
+export const actionPlace = (index: SequenceIndex, action: Action): string => (action.joint ? (index.joint.get(action.joint)?.where ?? '') : '');
+
+/** A step on the way down, imperative and short: `Base cover: 7 screws out`, `Unplug battery`. */
+export function actionTitle(index: SequenceIndex, action: Action): string {
   const name = partName(index, action.part);
   const joint = action.joint ? index.joint.get(action.joint) : undefined;
   const count = joint?.count ?? null;
-  const where = joint?.where ? `, ${joint.where}` : '';
   switch (action.verb) {
     case 'unscrew':
-      return `${name}: ${count ?? ''} ${screwNoun(joint, count)} out${where}`.replace(/ {2,}/g, ' ');
+      return `${name}: ${count ?? ''} ${screwNoun(joint, count)} out`.replace(/ {2,}/g, ' ');
     case 'loosen':
-      return `${name}: loosen ${count ?? 'the'} ${joint?.screw?.captive ? 'captive ' : ''}${screwNoun(joint, count)}${where}`;
+      return `${name}: loosen ${count ?? 'the'} ${joint?.screw?.captive ? 'captive ' : ''}${screwNoun(joint, count)}`;
     case 'unplug':
-      return `Unplug ${lower(name)}${where}`;
+      return `Unplug ${lower(name)}`;
     case 'unlock':
-      return `Free the ${lower(name)} ribbon${where}`;
+      return `Free the ${lower(name)} ribbon`;
     case 'peel':
-      return `${name}: peel ${joint ? jointWords(joint) : 'the tape'}${where}`;
+      if (joint?.type === 'foot') return `Peel ${lower(name)}`;
+      return `${name}: peel ${joint ? jointWords(joint) : 'the tape'}`;
     case 'pry':
     case 'unclip':
-      return `${name}: free the ${joint ? jointWords(joint) : 'clips'}${where}`;
+      return `${name}: free the ${joint ? jointWords(joint) : 'clips'}`;
     case 'slide':
-      return `Slide ${lower(name)}${where}`;
+      return `Slide ${lower(name)}`;
     case 'lift':
       return `${name} off`;
     case 'hold':

@@ -50,7 +50,6 @@ const finished = (action: string): boolean => props.done?.has(`down:${action}`) 
       </g>
       <text class="swap" :x="layout.end.x" :y="layout.end.y + 22" text-anchor="middle">swap</text>
       <g class="band">
-        <text x="6" :y="layout.height + 26">tool</text>
         <g v-for="item in band" :key="item.key">
           <rect :x="item.x - 3" :y="layout.height + 8" :width="Math.max(item.room - 6, 12)" height="27" rx="3" />
           <text v-if="item.room > 24" class="tool" :x="item.x + 4" :y="layout.height + 26">{{ item.tool }}</text>

@@ -9,7 +9,7 @@ const props = withDefaults(
   { now: false, figure: null, note: null, names: null },
 );
 const captive = computed(() => props.cell.screw.captive === true);
-const thread = computed(() => threadWords(props.cell.screw));
+const kind = computed(() => [props.cell.screw.size, threadWords(props.cell.screw), props.figure && captive.value && 'captive'].filter(Boolean).join(' '));
 const parts = computed(() => props.note ?? props.cell.parts.map((part) => lowerName(props.names?.get(part) ?? partNameOf(part))).join(', '));
 </script>
 
@@ -18,10 +18,10 @@ const parts = computed(() => props.note ?? props.cell.parts.map((part) => lowerN
     <div class="top">
       <ScrewGlyph :drive="cell.screw.drive" :size="27" />
       <span class="count">{{ figure ?? cell.count }}</span>
-      <span class="unit">{{ captive ? 'captive' : figure ? '' : 'out' }}</span>
+      <span v-if="!figure" class="unit">{{ captive ? 'captive' : 'out' }}</span>
       <span class="letter">{{ cell.letter }}</span>
     </div>
-    <p class="kind mono">{{ cell.screw.size }}<template v-if="thread"> {{ thread }}</template></p>
+    <p class="kind mono">{{ kind }}</p>
     <p class="parts">{{ parts }}</p>
   </div>
 </template>

@@ -48,13 +48,20 @@ export function layProfile(profile: Profile, back: readonly RunStep[], names: (p
     downLine: path([{ x: side, y: y(0) }, ...down, ...(climb.length > 0 ? [turn] : [])]),
     backLine: climb.length > 0 ? path([turn, ...backDots, { x: width - side, y: y(0) }]) : '',
     backDots,
-    rungs: [{ y: y(0), label: 'case closed' }, ...rungLabels(profile, names).map((label, i) => ({ y: y(i + 1), label }))].slice(0, depth + 1),
+    rungs: [{ y: y(0), label: 'case closed' }, ...rungLabels(profile, names, depth).map((label, i) => ({ y: y(i + 1), label }))],
     end: turn,
   };
 }
 
 const below = (point: ProfilePoint): number => point.depth + (point.target ? 1 : 0);
 
-const rungLabels = (profile: Profile, names: (part: string) => string): string[] => profile.levels.map((part) => (part ? `under ${names(part)}` : ''));
+/** What lies open at each depth; the deepest rung is the target itself. */
+function rungLabels(profile: Profile, names: (part: string) => string, depth: number): string[] {
+  return Array.from({ length: depth }, (_, i) => {
+    const part = profile.levels[i];
+    if (!part) return '';
+    return i === depth - 1 ? names(part) : `${names(part)} off`;
+  });
+}
 
 const path = (dots: readonly Dot[]): string => dots.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');

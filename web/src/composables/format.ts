@@ -20,6 +20,12 @@ export function duration(seconds: number): string {
   return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
 }
 
+/** `keyboard backlit · card none`: what this unit has, as the sequence's options name it. */
+export const configurationWords = (configuration: Readonly<Record<string, string>>): string =>
+  Object.entries(configuration)
+    .map(([key, value]) => `${key} ${value}`)
+    .join(' · ');
+
 /** `2 h ago`, `yesterday`: since when something waits. */
 export function ago(iso: string, now: Date): string {
   const minutes = Math.max(0, Math.round((now.getTime() - Date.parse(iso)) / 60_000));

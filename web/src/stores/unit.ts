@@ -1,6 +1,6 @@
 import type { Model, Option, Sequence, UnitSummary } from '@bemtor/core';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { ref, shallowRef } from 'vue';
 import { read, Refused } from '../api/client.ts';
 
 export interface Published {
@@ -44,6 +44,5 @@ export const useUnit = defineStore('unit', () => {
     }
   }
 
-  const configurationWords = computed(() => Object.values(unit.value?.configuration ?? {}).join(' · '));
-  return { unit, model, published, fault, fresh, load, configurationWords };
+  return { unit, model, published, fault, fresh, load };
 });

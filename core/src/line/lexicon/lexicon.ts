@@ -45,6 +45,11 @@ export class Lexicon {
     }
   }
 
+  has(phrase: string): boolean {
+    const words = phrase.trim().toLowerCase().split(/\s+/);
+    return this.match((i) => words[i] ?? null)?.length === words.length;
+  }
+
   /** Phrases that begin with the letters typed, shortest first: for completion. */
   startingWith(prefix: string, limit: number): string[] {
     const key = prefix.toLowerCase();

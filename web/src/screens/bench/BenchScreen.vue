@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router';
 import { read } from '../../api/client.ts';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
-import { ago } from '../../composables/format.ts';
+import { ago, configurationWords } from '../../composables/format.ts';
 import { useClock } from '../../composables/useClock.ts';
 import { useKeys } from '../../composables/useKeys.ts';
 import { nextForUnit } from './nextForUnit.ts';
@@ -68,7 +68,7 @@ useKeys(() => ({
         <div class="who">
           <span class="mono tag">{{ unit.label }}</span>
           <strong>{{ unit.model.maker }} {{ unit.model.name }}</strong>
-          <span class="soft">{{ unit.model.code }} · {{ Object.values(unit.configuration).join(' · ') }}</span>
+          <span class="soft">{{ unit.model.code }} · {{ configurationWords(unit.configuration) }}</span>
         </div>
         <div class="what">
           <p>{{ unit.complaint }}</p>

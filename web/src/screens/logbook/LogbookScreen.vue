@@ -82,7 +82,7 @@ function ledgerWords(job: JobSummary): string {
 }
 header {
   display: flex;
-  align-items: flex-end;
+  align-items: baseline;
   flex-wrap: wrap;
   gap: 18px 60px;
   margin-bottom: 22px;

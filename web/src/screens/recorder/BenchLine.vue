@@ -50,8 +50,9 @@ function onKey(event: KeyboardEvent): void {
       <span v-for="(word, i) in reading.unread" :key="`u${i}`" class="chip unread" title="Not understood; it is kept with the line">{{ word }}</span>
     </div>
     <div class="field" :class="{ correcting }">
-      <div class="mirror" aria-hidden="true"><span v-for="(piece, i) in pieces" :key="i" :class="{ unknown: piece.unknown }">{{ piece.text }}</span></div>
-      <textarea
+      <div class="written">
+        <div class="mirror" aria-hidden="true"><span v-for="(piece, i) in pieces" :key="i" :class="{ unknown: piece.unknown }">{{ piece.text }}</span></div>
+        <textarea
         ref="field"
         v-model="text"
         rows="1"
@@ -63,7 +64,8 @@ function onKey(event: KeyboardEvent): void {
         data-testid="bench-line"
         :placeholder="placeholder"
         @keydown="onKey"
-      />
+        />
+      </div>
       <div class="keys">
         <button v-if="completion" type="button" tabindex="-1" @click="$emit('complete')"><KeyHint name="Tab" /> {{ completion }}</button>
         <button type="button" tabindex="-1" :disabled="reading.entries.length === 0" @click="$emit('keep')"><KeyHint name="Enter" /> {{ correcting ? 'correct' : 'keep' }}</button>
@@ -118,10 +120,10 @@ function onKey(event: KeyboardEvent): void {
   border-color: var(--caution);
 }
 .field {
-  position: relative;
-  display: flex;
-  align-items: flex-end;
-  gap: 10px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: end;
+  gap: 14px;
   background: var(--card-raised);
   border: 2px solid var(--ink);
   border-radius: var(--radius);
@@ -140,12 +142,16 @@ textarea {
   white-space: pre-wrap;
   overflow-wrap: anywhere;
 }
+.written {
+  display: grid;
+}
+.mirror,
+textarea {
+  grid-area: 1 / 1;
+}
 .mirror {
-  position: absolute;
-  inset: 12px auto auto 14px;
   color: transparent;
   pointer-events: none;
-  width: calc(100% - var(--keys, 220px));
 }
 .mirror .unknown {
   background: var(--caution);
@@ -156,8 +162,8 @@ textarea {
 }
 textarea {
   position: relative;
-  flex: none;
-  width: calc(100% - var(--keys, 220px) + 28px);
+  width: 100%;
+  display: block;
   border: 0;
   outline: 0;
   background: none;
@@ -172,10 +178,8 @@ textarea::placeholder {
   opacity: 0.9;
 }
 .keys {
-  margin-left: auto;
   display: flex;
   gap: 14px;
-  flex: none;
   color: var(--ink-soft);
   font-size: 14px;
 }

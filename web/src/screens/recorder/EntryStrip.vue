@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { cellOf, entryWords, type Entry, type TrayCell } from '@bemtor/core';
-import { nextTick, ref, watch } from 'vue';
+import { nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { timeOfDay } from '../../composables/format.ts';
 import type { StripLine } from '../../stores/recording.ts';
 import EntryIcon from './EntryIcon.vue';
@@ -12,15 +12,16 @@ defineEmits<{ select: [id: string]; edit: [line: StripLine]; strike: [line: Stri
 const strip = ref<HTMLElement | null>(null);
 const letterOf = (entry: Entry): string => (entry.kind === 'undo' ? (cellOf(props.cells, entry.joint.screw)?.letter ?? '') : '');
 
-watch(
-  () => [props.lines.length, props.selected],
-  async () => {
-    await nextTick();
-    const row = props.selected ? strip.value?.querySelector('.selected') : strip.value?.lastElementChild;
-    row?.scrollIntoView({ block: 'nearest' });
-  },
-  { immediate: true },
-);
+function showNow(): void {
+  const row = props.selected ? strip.value?.querySelector('.selected') : strip.value?.lastElementChild;
+  row?.scrollIntoView({ block: 'nearest' });
+}
+watch(() => [props.lines.length, props.selected], () => void nextTick(showNow));
+
+// The live reading grows and shrinks below the strip; the newest line stays in sight all the same.
+const observer = new ResizeObserver(showNow);
+onMounted(() => strip.value && observer.observe(strip.value));
+onBeforeUnmount(() => observer.disconnect());
 </script>
 
 <template>

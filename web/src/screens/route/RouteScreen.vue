@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { configure, indexSequence, partKindOf, runSteps, targetAction, whyStep, whyWords, type Configuration, type Route } from '@bemtor/core';
+import { configure, indexSequence, runSteps, targetAction, whyStep, whyWords, type Configuration, type Route } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -43,11 +43,11 @@ onMounted(async () => {
 const here = computed(() => (document.value ? configure(document.value, configuration.value) : null));
 const liftable = computed(() => here.value?.actions.filter((action) => action.verb === 'lift').flatMap((action) => here.value?.parts.find((part) => part.id === action.part) ?? []) ?? []);
 
-/** What is asked for most, by kind; the rest is behind "other part". Common practice, no source. */
-const usual = ['battery', 'keyboard', 'coin-cell', 'board', 'display', 'storage'];
+/** What is asked for most, by part or else by kind; the rest is behind "other part". Common practice, no source. */
+const usual = ['battery', 'keyboard', 'coin-cell', 'system-board', 'storage', 'display'];
 const offered = computed(() => {
-  const ranked = liftable.value.filter((part) => usual.includes(partKindOf(part.id)) || usual.includes(part.kind));
-  return [...ranked].sort((a, b) => usual.indexOf(a.kind) - usual.indexOf(b.kind)).slice(0, 5);
+  const find = (wanted: string) => liftable.value.find((part) => part.id === wanted) ?? liftable.value.find((part) => part.kind === wanted);
+  return usual.flatMap((wanted) => find(wanted) ?? []).slice(0, 5);
 });
 const others = computed(() => liftable.value.filter((part) => !targets.value.includes(part.id)).map((part) => ({ title: part.name, value: part.id })));
 

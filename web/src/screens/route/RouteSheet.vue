@@ -53,6 +53,10 @@ const driveOf = (tool: string): Drive | null => {
           <span v-for="{ tool, uses } in picks.tools" :key="tool" class="tool"><ScrewGlyph v-if="driveOf(tool)" :drive="driveOf(tool)" :size="18" />{{ tool }}<small>{{ uses }}×</small></span>
         </p>
       </section>
+      <section v-if="cautions.length > 0">
+        <h2 class="label">Cautions</h2>
+        <ul class="caution"><li v-for="caution in cautions" :key="caution">{{ caution }}</li></ul>
+      </section>
       <section v-if="options.length > 0">
         <h2 class="label">This unit has</h2>
         <div class="options">
@@ -63,10 +67,6 @@ const driveOf = (tool: string): Drive | null => {
             </select>
           </label>
         </div>
-      </section>
-      <section v-if="cautions.length > 0">
-        <h2 class="label">Cautions</h2>
-        <ul class="caution"><li v-for="caution in cautions" :key="caution">{{ caution }}</li></ul>
       </section>
       <p class="defer">Follow local codes and the maker's service instructions; leave mains supplies, swollen cells beyond removal and board-level work to qualified people.</p>
     </div>

@@ -16,7 +16,7 @@ defineEmits<{ point: [action: string] }>();
         <ScrewGlyph v-if="step.joint" :drive="step.joint.screw?.drive" :size="22" />
         <ActGlyph v-else-if="step.action" :verb="step.action.verb" :size="24" />
       </span>
-      <span class="words">{{ step.title }}</span>
+      <span class="words">{{ step.title }}<small v-if="step.place">, {{ step.place }}</small></span>
       <span class="seconds mono">{{ step.seconds }} s</span>
     </li>
   </ol>
@@ -55,6 +55,9 @@ li.at {
   font-size: 15.5px;
   line-height: 1.2;
   padding: 4px 6px;
+}
+.words small {
+  color: var(--soft-on-mat);
 }
 .seconds {
   font-size: 13px;

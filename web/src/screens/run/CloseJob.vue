@@ -34,7 +34,7 @@ const remark = ref('');
     <label v-if="!ledger.balanced" class="reason">Why it is closed all the same <input v-model="remark" maxlength="500" placeholder="e.g. one screw found under the bench, fitted afterwards" /></label>
     <div class="acts">
       <button class="act-button primary" :disabled="!ledger.balanced && remark.trim() === ''" data-testid="close-job" @click="$emit('close', remark.trim() || null)">Close the job <KeyHint v-if="ledger.balanced" name="Enter" /></button>
-      <button class="act-button" @click="$emit('back')"><KeyHint name="⌫" /> back to the last step</button>
+      <button class="act-button" @click="$emit('back')"><KeyHint name="Bksp" /> back to the last step</button>
     </div>
   </section>
 </template>

@@ -11,7 +11,7 @@ defineEmits<{ forward: []; all: []; back: []; missing: []; stripped: []; note: [
   <div class="keys">
     <button class="act-button primary next" :disabled="paused" @click="$emit('forward')"><KeyHint name="Space" /> {{ counting ? 'next screw' : 'done, next' }}</button>
     <button v-if="counting" @click="$emit('all')"><KeyHint name="Enter" /> all</button>
-    <button @click="$emit('back')"><KeyHint name="⌫" /> back</button>
+    <button @click="$emit('back')"><KeyHint name="Bksp" /> back</button>
     <button v-if="counting && step.phase === 'down'" @click="$emit('missing')"><KeyHint name="M" /> missing</button>
     <button v-if="counting" @click="$emit('stripped')"><KeyHint name="S" /> stripped</button>
     <button @click="$emit('note')"><KeyHint name="N" /> note</button>

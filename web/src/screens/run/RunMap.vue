@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { targetAction, type JobView } from '@bemtor/core';
+import { sentence, targetAction, type JobView } from '@bemtor/core';
 import { computed } from 'vue';
 import DescentProfile from '../../components/DescentProfile.vue';
 import { clock } from '../../composables/format.ts';
@@ -24,7 +24,7 @@ const then = computed(() => props.view.steps.slice(props.view.progress.at + 1, p
     <template v-if="then.length > 0">
       <h2 class="label">Then</h2>
       <ol>
-        <li v-for="step in then" :key="step.id"><strong>{{ step.title }}</strong><small>{{ step.detail }}</small></li>
+        <li v-for="step in then" :key="step.id"><strong>{{ step.title }}</strong><small>{{ [sentence(step.place), step.detail].filter(Boolean).join('. ') }}</small></li>
       </ol>
     </template>
     <div class="time">

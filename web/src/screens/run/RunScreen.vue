@@ -1,5 +1,19 @@
 <script setup lang="ts">
-import { arrivalStepId, stepCount, workedSeconds, writeLine, type LedgerRow, type RecordBody, type StreamItem, foldLines, standingEntries, lowerName, partNameOf } from '@bemtor/core';
+import {
+  arrivalStepId,
+  backAct,
+  foldLines,
+  lowerName,
+  nextAct,
+  partNameOf,
+  standingEntries,
+  stepCount,
+  workedSeconds,
+  writeLine,
+  type LedgerRow,
+  type RecordBody,
+  type StreamItem,
+} from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
@@ -15,7 +29,6 @@ import CloseJob from './CloseJob.vue';
 import ClosedJob from './ClosedJob.vue';
 import LedgerFoot from './LedgerFoot.vue';
 import NoteDialog from './NoteDialog.vue';
-import { backAct, nextAct } from './runActs.ts';
 import RunKeys from './RunKeys.vue';
 import RunMap from './RunMap.vue';
 import RunStepCard from './RunStepCard.vue';
@@ -91,7 +104,7 @@ async function forward(all = false): Promise<void> {
 
 async function backward(): Promise<void> {
   if (!view.value || paused.value) return;
-  const act = backAct(view.value);
+  const act = backAct(view.value.progress, view.value.state);
   if (act.kind === 'uncount') await job.count(act.joint, act.what, act.total);
   else if (act.kind === 'reopen') await job.reopen(act.step);
 }
@@ -154,7 +167,7 @@ useKeys(() => ({
   <EmptyState v-else-if="ready && (!view || view.progress.phase === 'not-started')" title="No job on this unit" text="Choose what has to come out; the run starts from the route.">
     <router-link class="act-button primary" :to="`/unit/${unitId}/route`">Route</router-link>
   </EmptyState>
-  <div v-else-if="view" class="run" :data-phase="view.progress.phase" :data-step="step?.id ?? ''">
+  <div v-else-if="view" class="run" :data-phase="view.progress.phase" :data-step="step?.id ?? ''" :data-holding="holdRunning">
     <section class="card main">
       <ServerState class="away" :away="job.stream.away.value" :waiting="job.waiting.value" />
       <ClosedJob v-if="view.progress.phase === 'closed'" :view="view" :seconds="seconds" @logbook="router.push('/logbook')" />

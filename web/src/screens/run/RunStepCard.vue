@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { arrivalStepId, type LedgerRow, type RunStep, type StepCount } from '@bemtor/core';
+import { arrivalStepId, placeWords, sentence, type LedgerRow, type RunStep, type StepCount } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
 import ArrivalCheck from './ArrivalCheck.vue';
 import HoldTimer from './HoldTimer.vue';
-import { placeWords } from './runActs.ts';
 import ScrewCount from './ScrewCount.vue';
 
 /** One step, to be read from 80 cm. */
@@ -31,6 +30,7 @@ const emit = defineEmits<{
 }>();
 
 const place = computed(() => placeWords(props.steps, props.step));
+const detail = computed(() => [props.step.place && sentence(props.step.place), props.step.detail].filter(Boolean).join('. '));
 const number = ref(props.fitted);
 const field = ref<HTMLInputElement | null>(null);
 
@@ -49,7 +49,7 @@ function keepNumber(): void {
     <HoldTimer v-else-if="step.holdSeconds" :seconds="step.holdSeconds" @running="$emit('hold', $event)" />
     <ArrivalCheck v-else-if="step.id === arrivalStepId" v-bind="arrival" :names="names" @choose="$emit('choose', $event)" @set="(row, total) => $emit('missing', row, total)" />
     <ActGlyph v-else-if="step.action" class="gesture" :verb="step.action.verb" :size="132" />
-    <p v-if="step.detail" class="detail">{{ step.detail }}</p>
+    <p v-if="detail" class="detail">{{ detail }}</p>
     <label v-if="step.part" class="fitted">
       Number of the part that goes in
       <input ref="field" v-model="number" class="mono" maxlength="60" placeholder="as read off the part" data-testid="fitted-number" @keydown.enter.prevent="keepNumber" @blur="keepNumber" />

@@ -1,6 +1,8 @@
-import { arrivalStepId, stepCount, type JobState, type JobView, type RunStep } from '@bemtor/core';
+import type { JobState } from './foldJob.ts';
+import { stepCount, type Progress } from './progress.ts';
+import { arrivalStepId, type RunStep } from './wayBack.ts';
 
-/** What one press of the one key means now. The screen carries it out; nothing here acts by itself. */
+/** What one press of the one key means now. Whoever asks carries it out; nothing here acts by itself. */
 export type NextAct =
   | { readonly kind: 'count'; readonly joint: string; readonly what: 'out' | 'back'; readonly total: number; readonly finish: boolean }
   | { readonly kind: 'finish' }
@@ -28,9 +30,8 @@ export function nextAct(step: RunStep | null, state: JobState, holdRunning: bool
 export type BackAct = { readonly kind: 'uncount'; readonly joint: string; readonly what: 'out' | 'back'; readonly total: number } | { readonly kind: 'reopen'; readonly step: RunStep } | { readonly kind: 'none' };
 
 /** What Backspace means: one screw fewer, or the step before open again. */
-export function backAct(view: JobView): BackAct {
-  const { step, previous } = view.progress;
-  const count = step ? stepCount(step, view.state) : null;
+export function backAct({ step, previous }: Progress, state: JobState): BackAct {
+  const count = step ? stepCount(step, state) : null;
   if (step?.joint && count && count.through > 0) {
     return { kind: 'uncount', joint: step.joint.id, what: count.what === 'out' ? 'out' : 'back', total: count.through - 1 };
   }

@@ -1,0 +1,128 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { advanceContext, emptyContext } from '../line/context.ts';
+import { readLine } from '../line/readLine.ts';
+import { brokenNeed } from '../route/orderCost.ts';
+import { planRoute } from '../route/planRoute.ts';
+import type { Model } from '../sequence/schema.ts';
+import { deriveSequence } from './deriveSequence.ts';
+import type { EvidenceLine } from './replayRecording.ts';
+
+const model: Model = { maker: 'Tervane', name: 'Lark 14', code: 'TL14-3', form: 'notebook' };
+
+/** Bench lines as a recording: each read in the context of those before it, `l1` the first. */
+function recorded(lines: readonly string[]): EvidenceLine[] {
+  let context = emptyContext();
+  return lines.map((line, i) => {
+    const { entries } = readLine(line, context);
+    context = advanceContext(context, entries);
+    return { id: `l${i + 1}`, entries };
+  });
+}
+
+function derive(lines: readonly string[]) {
+  const derived = deriveSequence(recorded(lines), model);
+  if (!derived.ok) throw new Error(JSON.stringify(derived.fault));
+  const { sequence, evidence, contradictions } = derived.value;
+  const needs = sequence.needs.map((need, i) => `${need.action} < ${need.anyOf.join('|')} ${need.basis} ${evidence[i]?.join()}`);
+  return { sequence, needs, contradictions };
+}
+
+describe('deriving a sequence from a recording', () => {
+  test('each basis, with the lines that it rests on', () => {
+    const { needs } = derive([
+      'base cover: 4 PH0 M2x5',
+      'base cover off',
+      'unplug battery',
+      'hold power 15 s',
+      'drive shield 3 PH0 M2x3',
+      'drive shield off',
+      'one more battery screw under the drive shield',
+      'kbd ribbon flip',
+      'battery off',
+    ]);
+    expect(needs).toEqual(
+      expect.arrayContaining([
+        'lift-base-cover < unscrew-base-cover holds l1,l2',
+        'unplug-battery < lift-base-cover assumed l2,l3',
+        'hold-power < unplug-battery power l3,l4',
+        'unscrew-battery < lift-drive-shield covers l6,l7',
+        'unlock-keyboard < unplug-battery power l3,l8',
+        'lift-battery < hold-power power l4,l9',
+        'lift-battery < unscrew-battery holds l7,l9',
+      ]),
+    );
+  });
+
+  test('plain succession of unrelated acts is no constraint', () => {
+    const { needs } = derive(['fan 2 PH0 M2x4', 'fan off', 'speakers 4 PH0 M2x3', 'speakers off']);
+    expect(needs).toEqual(['lift-fan < unscrew-fan holds l1,l2', 'lift-speakers < unscrew-speakers holds l3,l4']);
+  });
+
+  test('an assumption that follows from other needs is not listed again', () => {
+    const { needs } = derive(['base cover off', 'drive shield off', 'storage off']);
+    expect(needs.filter((need) => need.includes('assumed'))).toEqual([
+      'lift-drive-shield < lift-base-cover assumed l1,l2',
+      'lift-storage < lift-drive-shield assumed l2,l3',
+    ]);
+  });
+
+  test('a part tried and left yields its constraint and no trace of the detour', () => {
+    const { sequence, needs } = derive(["board won't come: usb bracket holds it", 'usb bracket 2 PH0', 'usb bracket off', 'board 3 PH1 M2.5x4', 'board off']);
+    expect(needs).toContain('lift-system-board < lift-usb-bracket blocked l1');
+    expect(sequence.actions.map((action) => action.id)).toEqual(['unscrew-usb-bracket', 'lift-usb-bracket', 'unscrew-system-board', 'lift-system-board']);
+  });
+
+  test('stated prerequisites bind; one that the recording contradicts is reported, not obeyed', () => {
+    expect(derive(['fan needs battery first', 'battery off', 'fan off']).needs).toContain('lift-fan < lift-battery stated l1');
+    const { needs, contradictions } = derive(['fan needs battery first', 'fan off', 'battery off']);
+    expect(needs.filter((need) => need.includes('stated'))).toEqual([]);
+    expect(contradictions).toMatchObject([{ lines: ['l1', 'l2', 'l3'] }]);
+  });
+
+  test('what was missing on arrival belongs to a whole device', () => {
+    const { sequence } = derive(['missing: 1 base cover screw', 'base cover: 6 PH0 M2x5, 2 captive PH0', 'base cover off']);
+    expect(sequence.joints.map((joint) => joint.count)).toEqual([7, 2]);
+  });
+
+  test('numbers, label values, tests, sides and what hides screws without a part', () => {
+    const { sequence } = derive([
+      'bottom up',
+      'foot strip off, 3 T5 M2x4 under it',
+      'base cover off',
+      'battery TB-4471 11.55V 4100mAh 47.4Wh',
+      'careful, glued cable under the pack',
+      'unplug battery',
+      'test: power light and picture',
+      'battery off',
+    ]);
+    expect(sequence.joints[0]).toMatchObject({ holds: ['base-cover'], hiddenBy: 'foot-strip', throughCase: true });
+    expect(sequence.parts.find((part) => part.id === 'battery')).toMatchObject({
+      numbers: [{ number: 'TB-4471', role: 'fitted' }],
+      battery: { nominalV: 11.55, capacityMAh: 4100, energyWh: 47.4 },
+    });
+    expect(sequence.actions.every((action) => action.face === 'bottom')).toBe(true);
+    expect(sequence.actions.find((action) => action.id === 'unplug-battery')?.cautions).toEqual(['glued cable under the pack']);
+    expect(sequence.checks).toEqual([{ at: 'before-closing', text: 'power light and picture' }]);
+  });
+
+  test('whatever is recorded: the order recorded respects every need, and every part has a route', () => {
+    const line = fc.constantFrom(
+      ...['base cover: 4 PH0 M2x5', 'base cover off', 'unplug battery', 'hold power 15 s', 'drive shield 3 PH0', 'drive shield off', 'battery 4 PH00', 'battery off'],
+      ...['kbd ribbon flip', 'fan off', 'fan needs battery first', "fan won't come: heatsink holds it", 'heatsink 4 PH1 captive', 'heatsink off', 'board off', 'bottom up'],
+      ...['one more battery screw under the drive shield', 'pry base cover', 'coax main, aux', 'keyboard off', 'zorp', 'missing: 1 battery screw', 'lid up'],
+    );
+    fc.assert(
+      fc.property(fc.array(line, { minLength: 1, maxLength: 25 }), (lines) => {
+        const { sequence } = derive(lines);
+        const order = sequence.actions.map((action) => action.id);
+        expect(brokenNeed(sequence, order)).toBeNull();
+        for (const action of sequence.actions.filter((candidate) => candidate.verb === 'lift')) {
+          const route = planRoute(sequence, { targets: [action.part], expansionLimit: 500 });
+          expect(route.ok).toBe(true);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+});

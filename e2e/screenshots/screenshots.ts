@@ -1,0 +1,74 @@
+import { type Page } from '@playwright/test';
+import { expect, test } from '../support/app.ts';
+import { allKept, atStep, openUnit, pressUntil, typeLine } from '../support/bench.ts';
+import { larkLines } from '../support/larkLines.ts';
+
+/** Another folder, theme or size, for looking: SHOTS=folder THEME=dark SIZE=820x1180 npm run screenshots. */
+const folder = process.env['SHOTS'] ?? 'docs/screenshots';
+const [width = 1280, height = 800] = (process.env['SIZE'] ?? '1280x800').split('x').map(Number);
+
+test.use({ viewport: { width, height }, colorScheme: process.env['THEME'] === 'dark' ? 'dark' : 'light' });
+
+async function shot(page: Page, name: string): Promise<void> {
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+}
+
+test('pictures of the main views', async ({ page }) => {
+  test.setTimeout(180_000);
+  await page.goto('/');
+  await expect(page.getByTestId('unit-SK-0412')).toBeVisible();
+  await shot(page, 'bench');
+
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  const lines = larkLines.map((line) => line.replace('hold power 1 s', 'hold power 2 s'));
+  for (const line of lines.slice(0, 11)) await typeLine(page, line);
+  await allKept(page, 11);
+  await page.keyboard.type('one more gold batt screw under drive shield');
+  await shot(page, 'recorder');
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.press('Delete');
+  for (const line of lines.slice(11)) await typeLine(page, line);
+  await allKept(page, lines.length);
+
+  await page.keyboard.press('F9');
+  await expect(page.getByTestId('review-row').first()).toBeVisible();
+  await shot(page, 'review');
+  await page.keyboard.press('p');
+  await expect(page.getByTestId('told')).toBeVisible();
+
+  // The route of a whole device, and a job that was closed before, for the logbook.
+  await page.keyboard.press('o');
+  await expect(page.getByRole('button', { name: 'Battery' }).first()).toBeVisible();
+  await page.keyboard.press('1');
+  await expect(page.getByTestId('route-step').last()).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('step-title')).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('m');
+  await shot(page, 'run-arrival');
+  await pressUntil(page, async () => (await page.getByTestId('short').count()) > 0 || (await page.locator('.run').getAttribute('data-phase')) === 'back');
+  await pressUntil(page, async () => (await page.getByTestId('short').count()) > 0);
+  await shot(page, 'run-back');
+  await page.keyboard.press('f');
+  await pressUntil(page, async () => (await page.locator('.run').getAttribute('data-phase')) === 'close');
+  await shot(page, 'close');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('closed')).toBeVisible();
+
+  await openUnit(page, 'SK-0407');
+  await expect(page.getByRole('button', { name: 'Battery' }).first()).toBeVisible();
+  await page.keyboard.press('1');
+  await expect(page.getByTestId('route-step').last()).toBeVisible();
+  for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight');
+  await shot(page, 'route');
+  await page.keyboard.press('Enter');
+  await pressUntil(page, atStep(page, 'down:unscrew-base-cover-2'));
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Space');
+  await expect(page.getByTestId('count')).toHaveText('4/6');
+  await shot(page, 'run');
+  await page.goto('/logbook');
+  await expect(page.getByTestId('job-row')).toHaveCount(2);
+  await shot(page, 'logbook');
+});
