@@ -7,7 +7,11 @@ export default {
   transform: {
     '^.+\\.ts$': [
       '@swc/jest',
-      { jsc: { target: 'es2022', parser: { syntax: 'typescript' } }, module: { type: 'es6' }, sourceMaps: 'inline' },
+      {
+        jsc: { target: 'es2022', parser: { syntax: 'typescript' } },
+        module: { type: 'es6' },
+        sourceMaps: 'inline',
+      },
     ],
   },
   maxWorkers: 2,

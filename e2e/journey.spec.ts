@@ -59,7 +59,9 @@ async function correct(page: Page): Promise<void> {
 async function review(page: Page): Promise<void> {
   await page.keyboard.press('F9');
   await expect(page.getByTestId('review-row').filter({ hasText: 'Battery off' })).toContainText('holds');
-  await expect(page.getByTestId('review-row').filter({ hasText: 'Free the keyboard ribbon' })).toContainText('power');
+  await expect(page.getByTestId('review-row').filter({ hasText: 'Free the keyboard ribbon' })).toContainText(
+    'power',
+  );
   await page.keyboard.press('d');
   await expect(page.getByTestId('document')).toContainText('"bemtor.sequence/1"');
   await page.keyboard.press('d');
@@ -143,7 +145,10 @@ async function close(page: Page): Promise<void> {
   await expect(row).toContainText('balances');
 }
 
-test('a battery swap from the first line to the logbook, by keyboard, with kills and reloads', async ({ page, app }) => {
+test('a battery swap from the first line to the logbook, by keyboard, with kills and reloads', async ({
+  page,
+  app,
+}) => {
   test.setTimeout(180_000);
   const faults: string[] = [];
   page.on('pageerror', (error) => faults.push(error.message));

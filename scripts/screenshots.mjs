@@ -12,7 +12,12 @@ await main(async () => {
   const scratch = mkdtempSync(join(tmpdir(), 'bemtor-shots-'));
   const cluster = await openCluster(join(scratch, 'postgres'));
   try {
-    const args = [join(root, 'node_modules/@playwright/test/cli.js'), 'test', '--config', 'e2e/screenshots/screenshots.config.ts'];
+    const args = [
+      join(root, 'node_modules/@playwright/test/cli.js'),
+      'test',
+      '--config',
+      'e2e/screenshots/screenshots.config.ts',
+    ];
     return await run(process.execPath, args, { env: { TEST_DATABASE_URL: cluster.url('postgres') } });
   } finally {
     await cluster.stop();

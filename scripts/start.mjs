@@ -24,7 +24,11 @@ function readArguments() {
  */
 function stateFolder() {
   const key = createHash('sha256').update(root).digest('hex').slice(0, 12);
-  const parent = process.env.BEMTOR_STATE ?? (isRoot ? '/var/lib/bemtor' : join(process.env.XDG_STATE_HOME ?? join(homedir(), '.local/state'), 'bemtor'));
+  const parent =
+    process.env.BEMTOR_STATE ??
+    (isRoot
+      ? '/var/lib/bemtor'
+      : join(process.env.XDG_STATE_HOME ?? join(homedir(), '.local/state'), 'bemtor'));
   return join(parent, key);
 }
 
@@ -40,15 +44,27 @@ function takeLock(folder) {
   const file = join(folder, 'starter');
   mkdirSync(folder, { recursive: true });
   const holder = existsSync(file) ? readFileSync(file, 'utf8').trim() : '';
-  const command = holder && existsSync(`/proc/${holder}/cmdline`) ? readFileSync(`/proc/${holder}/cmdline`, 'utf8') : '';
-  if (command.includes('start.mjs')) throw new Refusal(`Bemtor already runs from this checkout (process ${holder}).`);
+  const command =
+    holder && existsSync(`/proc/${holder}/cmdline`) ? readFileSync(`/proc/${holder}/cmdline`, 'utf8') : '';
+  if (command.includes('start.mjs'))
+    throw new Refusal(`Bemtor already runs from this checkout (process ${holder}).`);
   writeFileSync(file, String(process.pid));
   return () => rmSync(file, { force: true });
 }
 
 function serve(databaseUrl, reset) {
-  const env = { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), BEMTOR_DEMO: '1', BEMTOR_RESET: reset ? '1' : '0' };
-  const server = spawn(process.execPath, [join(root, 'server/dist/main.js')], { cwd: root, env, stdio: ['ignore', 'pipe', 'inherit'] });
+  const env = {
+    ...process.env,
+    DATABASE_URL: databaseUrl,
+    PORT: String(port),
+    BEMTOR_DEMO: '1',
+    BEMTOR_RESET: reset ? '1' : '0',
+  };
+  const server = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
+    cwd: root,
+    env,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   server.stdout.on('data', (chunk) => {
     const line = chunk.toString();
     process.stdout.write(line.replace(/Bemtor listens on (\S+)/, 'Bemtor is ready: $1   (Ctrl-C stops it)'));
@@ -59,7 +75,10 @@ function serve(databaseUrl, reset) {
 await main(async () => {
   const { reset } = readArguments();
   checkNode();
-  if (await portTaken()) throw new Refusal(`Port ${port} is in use: Bemtor may run already. Stop it, or choose another: PORT=4601 npm start`);
+  if (await portTaken())
+    throw new Refusal(
+      `Port ${port} is in use: Bemtor may run already. Stop it, or choose another: PORT=4601 npm start`,
+    );
   await ensurePackages();
   await ensureBuild();
   const own = !process.env.DATABASE_URL;
@@ -68,7 +87,10 @@ await main(async () => {
   let cluster = null;
   let server = null;
   let stopping = false;
-  const exited = () => new Promise((resolve) => server.exitCode !== null || server.signalCode !== null ? resolve() : server.once('exit', resolve));
+  const exited = () =>
+    new Promise((resolve) =>
+      server.exitCode !== null || server.signalCode !== null ? resolve() : server.once('exit', resolve),
+    );
   const stop = (signal) => {
     stopping = true;
     server?.kill(signal);

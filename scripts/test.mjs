@@ -24,28 +24,44 @@ async function step(title, work) {
   console.log(`== ${title}: ${((Date.now() - began) / 1000).toFixed(1)} s`);
 }
 
-const check = (command, ...commandArgs) => async () => {
-  const code = await run(command, commandArgs);
-  count(code === 0 ? 1 : 0, code === 0 ? 0 : 1);
-};
+const check =
+  (command, ...commandArgs) =>
+  async () => {
+    const code = await run(command, commandArgs);
+    count(code === 0 ? 1 : 0, code === 0 ? 0 : 1);
+  };
 
 /** A runner that wrote no report has not run: that is one failure, not none. */
 const readReport = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null);
 
 const unitTests = (env, scratch) => async () => {
   const report = join(scratch, 'jest.json');
-  const nodeArgs = ['--experimental-vm-modules', '--no-warnings', join(root, 'node_modules/jest/bin/jest.js')];
-  const code = await run(process.execPath, [...nodeArgs, '--json', `--outputFile=${report}`, ...rest], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+  const nodeArgs = [
+    '--experimental-vm-modules',
+    '--no-warnings',
+    join(root, 'node_modules/jest/bin/jest.js'),
+  ];
+  const code = await run(process.execPath, [...nodeArgs, '--json', `--outputFile=${report}`, ...rest], {
+    env,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   const result = readReport(report);
-  count(result?.numPassedTests ?? 0, (result?.numFailedTests ?? 0) + (result?.numRuntimeErrorTestSuites ?? 0));
+  count(
+    result?.numPassedTests ?? 0,
+    (result?.numFailedTests ?? 0) + (result?.numRuntimeErrorTestSuites ?? 0),
+  );
   if (code !== 0 && tally.failed === 0) count(0, 1);
 };
 
 const browserTests = (env, scratch) => async () => {
   const report = join(scratch, 'playwright.json');
-  const code = await run(process.execPath, [join(root, 'node_modules/@playwright/test/cli.js'), 'test', '--reporter=list,json', ...rest], {
-    env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
-  });
+  const code = await run(
+    process.execPath,
+    [join(root, 'node_modules/@playwright/test/cli.js'), 'test', '--reporter=list,json', ...rest],
+    {
+      env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+    },
+  );
   const stats = readReport(report)?.stats;
   // A test that passed only at the second try counts as failed: nothing here may depend on luck.
   count(stats?.expected ?? 0, (stats?.unexpected ?? 0) + (stats?.flaky ?? 0));

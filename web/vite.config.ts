@@ -7,8 +7,14 @@ function shellList(): Plugin {
   return {
     name: 'shell-list',
     generateBundle(_options, bundle) {
-      const files = Object.keys(bundle).filter((name) => name.startsWith('assets/') && !/\.(map|woff)$/.test(name));
-      this.emitFile({ type: 'asset', fileName: 'shell.json', source: JSON.stringify(files.map((name) => `/${name}`)) });
+      const files = Object.keys(bundle).filter(
+        (name) => name.startsWith('assets/') && !/\.(map|woff)$/.test(name),
+      );
+      this.emitFile({
+        type: 'asset',
+        fileName: 'shell.json',
+        source: JSON.stringify(files.map((name) => `/${name}`)),
+      });
     },
   };
 }

@@ -7,9 +7,14 @@ import { fileURLToPath } from 'node:url';
 const built = new URL('../dist/main.js', import.meta.url);
 if (!existsSync(fileURLToPath(built))) {
   const root = fileURLToPath(new URL('../..', import.meta.url));
-  const done = spawnSync(process.execPath, ['node_modules/typescript/bin/tsc', '-b', 'cli'], { cwd: root, encoding: 'utf8' });
+  const done = spawnSync(process.execPath, ['node_modules/typescript/bin/tsc', '-b', 'cli'], {
+    cwd: root,
+    encoding: 'utf8',
+  });
   if (done.status !== 0) {
-    console.error(`bemtor: the command could not be built; run npm ci, then npm run build\n${done.stdout ?? ''}`);
+    console.error(
+      `bemtor: the command could not be built; run npm ci, then npm run build\n${done.stdout ?? ''}`,
+    );
     process.exit(1);
   }
 }

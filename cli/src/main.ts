@@ -25,7 +25,8 @@ export async function runCommand(args: readonly string[], streams: Streams): Pro
   }
   const command = name === undefined ? undefined : commands[name];
   try {
-    if (!command) throw new UsageError(name === undefined ? 'no command is given' : `"${name}" is no command`);
+    if (!command)
+      throw new UsageError(name === undefined ? 'no command is given' : `"${name}" is no command`);
     await command(rest, streams);
     return 0;
   } catch (error) {

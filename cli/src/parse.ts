@@ -14,6 +14,9 @@ export async function parseCommand(args: string[], { stdin, stdout }: Streams): 
     const { entries, unread } = readLine(line, context);
     context = advanceContext(context, entries);
     if (values.json) stdout.write(`${JSON.stringify({ line, entries, unread })}\n`);
-    else stdout.write(`${line}\n${entries.map((entry) => `    ${entryWords(entry)}\n`).join('')}${unread.length > 0 ? `    not understood: ${unread.join(', ')}\n` : ''}`);
+    else
+      stdout.write(
+        `${line}\n${entries.map((entry) => `    ${entryWords(entry)}\n`).join('')}${unread.length > 0 ? `    not understood: ${unread.join(', ')}\n` : ''}`,
+      );
   }
 }

@@ -54,13 +54,17 @@ export async function readDocument(file: string): Promise<Sequence> {
   try {
     text = await readFile(file, 'utf8');
   } catch (error) {
-    throw new InputRefused(`${file}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'}); name a sequence file`);
+    throw new InputRefused(
+      `${file}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'}); name a sequence file`,
+    );
   }
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch (error) {
-    throw new InputRefused(`${file}: is not JSON (${error instanceof Error ? error.message : ''}); a bemtor.sequence/1 document is expected`);
+    throw new InputRefused(
+      `${file}: is not JSON (${error instanceof Error ? error.message : ''}); a bemtor.sequence/1 document is expected`,
+    );
   }
   const read = readSequence(value);
   if (!read.ok) throw new InputRefused(`${file}: ${faultLine(read.fault)}`);
@@ -80,7 +84,8 @@ function readSettings(settings: readonly string[]): Record<string, string> {
 function readWeight(name: string, text: string | undefined, fallback: number): number {
   if (text === undefined) return fallback;
   const value = Number(text);
-  if (text.trim() === '' || !Number.isFinite(value) || value < 0) throw new UsageError(`${name} ${text}: seconds, zero or more, are expected`);
+  if (text.trim() === '' || !Number.isFinite(value) || value < 0)
+    throw new UsageError(`${name} ${text}: seconds, zero or more, are expected`);
   return value;
 }
 
@@ -98,7 +103,9 @@ function routeText(sequence: Sequence, route: Route): string {
     return `${String(i + 1).padStart(3)}  ${(action?.tool ?? '').padEnd(8)} ${words}`;
   });
   const { cost } = route;
-  const proof = route.optimal ? 'No better order exists.' : `At most ${(cost.total - route.lowerBound).toFixed(1)} s better is possible.`;
+  const proof = route.optimal
+    ? 'No better order exists.'
+    : `At most ${(cost.total - route.lowerBound).toFixed(1)} s better is possible.`;
   const sum = `${cost.total} s: ${cost.seconds} s of acts, ${cost.toolChanges} tool changes, ${cost.flips} turns, ${cost.resumes} resumes. ${proof}`;
   return `${[...lines, '', sum].join('\n')}\n`;
 }

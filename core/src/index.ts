@@ -18,7 +18,12 @@ export * from './record/log.ts';
 export * from './record/layers.ts';
 
 export * from './derive/deriveSequence.ts';
-export { defaultDeriveSettings, type DerivedNeed, type DeriveSettings, type Contradiction } from './derive/deriveNeeds.ts';
+export {
+  defaultDeriveSettings,
+  type DerivedNeed,
+  type DeriveSettings,
+  type Contradiction,
+} from './derive/deriveNeeds.ts';
 export type { EvidenceLine } from './derive/replayRecording.ts';
 
 export * from './route/request.ts';

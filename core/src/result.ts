@@ -8,7 +8,8 @@ export interface Fault {
   readonly right: string;
 }
 
-export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly fault: Fault };
+export type Result<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly fault: Fault };
 
 export const success = <T>(value: T): Result<T> => ({ ok: true, value });
 

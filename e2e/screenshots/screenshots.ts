@@ -48,7 +48,12 @@ test('pictures of the main views', async ({ page }) => {
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('m');
   await shot(page, 'run-arrival');
-  await pressUntil(page, async () => (await page.getByTestId('short').count()) > 0 || (await page.locator('.run').getAttribute('data-phase')) === 'back');
+  await pressUntil(
+    page,
+    async () =>
+      (await page.getByTestId('short').count()) > 0 ||
+      (await page.locator('.run').getAttribute('data-phase')) === 'back',
+  );
   await pressUntil(page, async () => (await page.getByTestId('short').count()) > 0);
   await shot(page, 'run-back');
   await page.keyboard.press('f');

@@ -35,7 +35,11 @@ export class App {
 
   async start(): Promise<void> {
     const env = { ...process.env, DATABASE_URL: this.databaseUrl, PORT: String(this.port), BEMTOR_DEMO: '1' };
-    const child = spawn(process.execPath, ['server/dist/main.js'], { cwd: root, env, stdio: ['ignore', 'pipe', 'inherit'] });
+    const child = spawn(process.execPath, ['server/dist/main.js'], {
+      cwd: root,
+      env,
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
     this.child = child;
     await new Promise<void>((resolve, reject) => {
       child.once('exit', (code) => reject(new Error(`the server ended with ${code} before it listened`)));
@@ -58,7 +62,8 @@ export class App {
 export const test = base.extend<{ app: App }>({
   app: async ({}, use) => {
     const admin = process.env['TEST_DATABASE_URL'];
-    if (!admin) throw new Error('TEST_DATABASE_URL is not set; run the browser tests with: npm test -- --browser');
+    if (!admin)
+      throw new Error('TEST_DATABASE_URL is not set; run the browser tests with: npm test -- --browser');
     const name = `e2e_${randomBytes(6).toString('hex')}`;
     const client = new pg.Client({ connectionString: admin });
     await client.connect();

@@ -20,11 +20,13 @@ export async function openUnit(page: Page, label: string): Promise<void> {
   await page.keyboard.press('Enter');
 }
 
-export const atStep = (page: Page, id: string) => async (): Promise<boolean> => (await page.locator('.run').getAttribute('data-step')) === id;
+export const atStep = (page: Page, id: string) => async (): Promise<boolean> =>
+  (await page.locator('.run').getAttribute('data-step')) === id;
 
 /** Presses the one key until something is reached; each press waits for what it changed. */
 export async function pressUntil(page: Page, reached: () => Promise<boolean>): Promise<void> {
-  const state = async () => `${await page.locator('.run').getAttribute('data-step')}|${(await page.getByTestId('count').allTextContents()).join()}`;
+  const state = async () =>
+    `${await page.locator('.run').getAttribute('data-step')}|${(await page.getByTestId('count').allTextContents()).join()}`;
   for (let presses = 0; presses < 200 && !(await reached()); presses++) {
     // A hold cannot be hurried; the key is pressed when it has run out.
     await expect(page.locator('.run')).toHaveAttribute('data-holding', 'false', { timeout: 20_000 });

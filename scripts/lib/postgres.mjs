@@ -1,6 +1,14 @@
 // A private PostgreSQL cluster on loopback: found or installed, initialised, started, stopped.
 import { randomBytes } from 'node:crypto';
-import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  chownSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { spawnSync } from 'node:child_process';
@@ -23,7 +31,10 @@ export const ensurePostgres = () => ensureDebianPackage('postgresql', () => find
 function asDatabaseUser(program, args) {
   const path = join(findPrograms() ?? '', program);
   if (!isRoot) return { command: path, args };
-  return { command: 'setpriv', args: ['--reuid=postgres', '--regid=postgres', '--init-groups', '--reset-env', path, ...args] };
+  return {
+    command: 'setpriv',
+    args: ['--reuid=postgres', '--regid=postgres', '--init-groups', '--reset-env', path, ...args],
+  };
 }
 
 function postgresIds() {
@@ -56,7 +67,9 @@ export async function openCluster(folder) {
   const data = join(folder, 'data');
   const passwordFile = join(folder, 'password');
   mkdirSync(folder, { recursive: true });
-  if (isRoot) for (let up = folder; up !== '/' && up !== '/var/lib' && up !== '/tmp'; up = dirname(up)) chmodSync(up, 0o755);
+  if (isRoot)
+    for (let up = folder; up !== '/' && up !== '/var/lib' && up !== '/tmp'; up = dirname(up))
+      chmodSync(up, 0o755);
   own(folder);
   if (!existsSync(join(data, 'PG_VERSION'))) await initialise(data, passwordFile);
   const port = await freePort();
@@ -64,7 +77,16 @@ export async function openCluster(folder) {
   // A cluster that an earlier, killed run left behind is stopped first; otherwise this fails, quietly.
   spawnSync(stopArgs.command, stopArgs.args, { cwd: '/', stdio: 'ignore' });
   const options = `-c listen_addresses=127.0.0.1 -p ${port} -c unix_socket_directories=${folder}`;
-  const start = asDatabaseUser('pg_ctl', ['-D', data, '-w', '-l', join(folder, 'log'), '-o', options, 'start']);
+  const start = asDatabaseUser('pg_ctl', [
+    '-D',
+    data,
+    '-w',
+    '-l',
+    join(folder, 'log'),
+    '-o',
+    options,
+    'start',
+  ]);
   await must('Starting PostgreSQL', start.command, start.args, { cwd: '/' });
   const password = readFileSync(passwordFile, 'utf8').trim();
   return {
@@ -76,7 +98,19 @@ export async function openCluster(folder) {
 async function initialise(data, passwordFile) {
   writeFileSync(passwordFile, `${randomBytes(24).toString('hex')}\n`, { mode: 0o600 });
   own(passwordFile);
-  const init = asDatabaseUser('initdb', ['-D', data, '-U', user, '-A', 'scram-sha-256', '--pwfile', passwordFile, '-E', 'UTF8', '--locale=C.UTF-8']);
+  const init = asDatabaseUser('initdb', [
+    '-D',
+    data,
+    '-U',
+    user,
+    '-A',
+    'scram-sha-256',
+    '--pwfile',
+    passwordFile,
+    '-E',
+    'UTF8',
+    '--locale=C.UTF-8',
+  ]);
   await must('Making the PostgreSQL cluster', init.command, init.args, { cwd: '/' });
 }
 
@@ -84,6 +118,15 @@ async function initialise(data, passwordFile) {
 export async function ensureDatabase(cluster, name) {
   const bin = findPrograms();
   if (!bin) throw new Refusal('PostgreSQL is missing.');
-  const made = spawnSync(join(bin, 'psql'), [cluster.url('postgres'), '-tAc', `select 1 from pg_database where datname = '${name}'`], { encoding: 'utf8' });
-  if (made.stdout.trim() !== '1') await must(`Making the database ${name}`, join(bin, 'psql'), [cluster.url('postgres'), '-qc', `create database ${name}`]);
+  const made = spawnSync(
+    join(bin, 'psql'),
+    [cluster.url('postgres'), '-tAc', `select 1 from pg_database where datname = '${name}'`],
+    { encoding: 'utf8' },
+  );
+  if (made.stdout.trim() !== '1')
+    await must(`Making the database ${name}`, join(bin, 'psql'), [
+      cluster.url('postgres'),
+      '-qc',
+      `create database ${name}`,
+    ]);
 }

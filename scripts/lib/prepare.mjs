@@ -15,19 +15,34 @@ function setStamp(name, value) {
 
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) throw new Refusal(`Node.js 20.19 or later is needed; this is ${process.versions.node}.`);
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Refusal(`Node.js 20.19 or later is needed; this is ${process.versions.node}.`);
 }
 
 export async function ensurePackages() {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   if (stampOf('lock') === lock && existsSync(join(root, 'node_modules', 'typescript'))) return;
   console.log('Installing packages (once, a few minutes on a cold cache) …');
   // One retry: a registry now and then drops one of several hundred connections.
-  await must('npm ci', 'npm', ['ci', '--no-progress']).catch(() => must('npm ci', 'npm', ['ci', '--no-progress']));
+  await must('npm ci', 'npm', ['ci', '--no-progress']).catch(() =>
+    must('npm ci', 'npm', ['ci', '--no-progress']),
+  );
   setStamp('lock', lock);
 }
 
-const sources = ['core/src', 'server/src', 'cli/src', 'web/src', 'web/public', 'web/index.html', 'web/vite.config.ts', 'package-lock.json', 'tsconfig.base.json'];
+const sources = [
+  'core/src',
+  'server/src',
+  'cli/src',
+  'web/src',
+  'web/public',
+  'web/index.html',
+  'web/vite.config.ts',
+  'package-lock.json',
+  'tsconfig.base.json',
+];
 
 function* filesBelow(path) {
   if (!existsSync(path)) return;
@@ -40,7 +55,8 @@ export async function ensureBuild() {
   const hash = createHash('sha256');
   for (const source of sources) for (const line of filesBelow(join(root, source))) hash.update(line);
   const now = hash.digest('hex');
-  const built = existsSync(join(root, 'server/dist/main.js')) && existsSync(join(root, 'web/dist/index.html'));
+  const built =
+    existsSync(join(root, 'server/dist/main.js')) && existsSync(join(root, 'web/dist/index.html'));
   if (built && stampOf('build') === now) return;
   console.log('Building …');
   await must('The build', 'npm', ['run', '--silent', 'build']);

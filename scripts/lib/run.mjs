@@ -21,7 +21,12 @@ export function run(command, args, { env, cwd = root, stdio = 'inherit' } = {}) 
 export async function must(what, command, args, options = {}) {
   const chunks = [];
   const code = await new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd: root, ...options, env: { ...process.env, ...options.env }, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(command, args, {
+      cwd: root,
+      ...options,
+      env: { ...process.env, ...options.env },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
     child.stdout.on('data', (chunk) => chunks.push(chunk));
     child.stderr.on('data', (chunk) => chunks.push(chunk));
     child.on('error', reject);
@@ -35,17 +40,20 @@ export async function must(what, command, args, options = {}) {
   return Buffer.concat(chunks).toString();
 }
 
-export const has = (command) => spawnSync('sh', ['-c', `command -v ${command}`], { stdio: 'ignore' }).status === 0;
+export const has = (command) =>
+  spawnSync('sh', ['-c', `command -v ${command}`], { stdio: 'ignore' }).status === 0;
 
 /** Installs a Debian package where it is missing and this user may; otherwise says in one line what to do. */
 export async function ensureDebianPackage(name, present) {
   if (present()) return;
-  if (!isRoot || !has('apt-get')) throw new Refusal(`${name} is missing. Install it once with: sudo apt-get install ${name}`);
+  if (!isRoot || !has('apt-get'))
+    throw new Refusal(`${name} is missing. Install it once with: sudo apt-get install ${name}`);
   console.log(`Installing Debian's ${name} (once) …`);
   const env = { DEBIAN_FRONTEND: 'noninteractive' };
   await must('apt-get update', 'apt-get', ['update'], { env });
   await must(`Installing ${name}`, 'apt-get', ['install', '-y', '--no-install-recommends', name], { env });
-  if (!present()) throw new Refusal(`${name} was installed, but its programs are not where they are expected.`);
+  if (!present())
+    throw new Refusal(`${name} was installed, but its programs are not where they are expected.`);
 }
 
 /** Runs a script's main function; a refusal is one line and exit code 1. */

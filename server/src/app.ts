@@ -48,7 +48,11 @@ export function createApp({ database, hub, log, webFolder }: AppParts): Express 
     }),
   );
   // Events must leave at once; a compressor would hold them back.
-  app.use(compression({ filter: (request, response) => !request.path.endsWith('/live') && compression.filter(request, response) }));
+  app.use(
+    compression({
+      filter: (request, response) => !request.path.endsWith('/live') && compression.filter(request, response),
+    }),
+  );
   app.use('/api', (_request, response, next) => {
     response.set('Cache-Control', 'no-store');
     next();

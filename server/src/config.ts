@@ -5,7 +5,10 @@ const loopback = new Set(['127.0.0.1', '::1', 'localhost']);
 const environmentSchema = z.object({
   DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/, error: 'a postgresql:// address is expected' }),
   PORT: z.coerce.number().int().min(0).max(65_535).default(4600),
-  HOST: z.string().default('127.0.0.1').refine((host) => loopback.has(host), 'only loopback until accounts are on'),
+  HOST: z
+    .string()
+    .default('127.0.0.1')
+    .refine((host) => loopback.has(host), 'only loopback until accounts are on'),
   BEMTOR_DEMO: z.enum(['0', '1']).default('0'),
   BEMTOR_RESET: z.enum(['0', '1']).default('0'),
   LOG_LEVEL: z.enum(['silent', 'fatal', 'error', 'warn', 'info', 'debug']).default('warn'),
@@ -26,7 +29,9 @@ export interface Config {
 export function readConfig(environment: Record<string, string | undefined>): Config {
   const parsed = environmentSchema.safeParse(environment);
   if (!parsed.success) {
-    throw new Error(parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('\n'));
+    throw new Error(
+      parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('\n'),
+    );
   }
   const { DATABASE_URL, PORT, HOST, BEMTOR_DEMO, BEMTOR_RESET, LOG_LEVEL } = parsed.data;
   return Object.freeze({

@@ -27,9 +27,13 @@ const unitsSchema = z.strictObject({
 /** Loads Skarholm Ferries, once: models with their sequences as revision 1, and the units on the bench. */
 export async function loadDemo(database: Database, now: Date): Promise<boolean> {
   const sequences = await readSequences();
-  const { unrecorded, units } = unitsSchema.parse(JSON.parse(await readFile(new URL('units.json', folder), 'utf8')));
+  const { unrecorded, units } = unitsSchema.parse(
+    JSON.parse(await readFile(new URL('units.json', folder), 'utf8')),
+  );
   return inTransaction(database, async (client) => {
-    const first = await client.query("insert into fact (key, value) values ('demo-loaded', 'true') on conflict do nothing");
+    const first = await client.query(
+      "insert into fact (key, value) values ('demo-loaded', 'true') on conflict do nothing",
+    );
     if (first.rowCount === 0) return false;
     for (const { model, options, ...rest } of sequences) {
       await addModel(client, model, options);
@@ -45,14 +49,19 @@ export async function loadDemo(database: Database, now: Date): Promise<boolean> 
       await addModel(client, { ...known.model, code, name }, known.options);
     }
     for (const { arrivedMinutesAgo, ...unit } of units) {
-      await addUnit(client, { ...unit, arrivedAt: new Date(now.getTime() - arrivedMinutesAgo * 60_000).toISOString() });
+      await addUnit(client, {
+        ...unit,
+        arrivedAt: new Date(now.getTime() - arrivedMinutesAgo * 60_000).toISOString(),
+      });
     }
     return true;
   });
 }
 
 async function readSequences(): Promise<Sequence[]> {
-  const names = (await readdir(new URL('sequences/', folder))).filter((name) => name.endsWith('.json')).sort();
+  const names = (await readdir(new URL('sequences/', folder)))
+    .filter((name) => name.endsWith('.json'))
+    .sort();
   return Promise.all(
     names.map(async (name) => {
       const read = readSequence(JSON.parse(await readFile(new URL(`sequences/${name}`, folder), 'utf8')));

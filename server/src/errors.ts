@@ -56,18 +56,35 @@ export function parseBody<T>(schema: ZodType<T>, body: unknown): T {
 function bodyProblem(error: ZodError): ProblemError {
   const issue = error.issues[0];
   const where = issue?.path.join('.') || 'body';
-  return new ProblemError('body-malformed', `${where}: ${issue?.message ?? 'does not fit'}`, { where, right: issue?.message ?? '' });
+  return new ProblemError('body-malformed', `${where}: ${issue?.message ?? 'does not fit'}`, {
+    where,
+    right: issue?.message ?? '',
+  });
 }
 
-const connectionLost = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', '57P01', '57P02', '57P03', '08006', '08001', '08003']);
+const connectionLost = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  '57P01',
+  '57P02',
+  '57P03',
+  '08006',
+  '08001',
+  '08003',
+]);
 
 function toProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
   const { type, code, message } = error as { type?: string; code?: string; message?: string };
   if (type === 'entity.parse.failed') return new ProblemError('body-not-json', 'The body must be JSON');
   if (type === 'entity.too.large') return new ProblemError('body-too-large', 'Send fewer items at a time');
-  if (code && connectionLost.has(code)) return new ProblemError('database-away', 'Nothing was stored; send it again');
-  if (message?.startsWith('Connection terminated') || message?.includes('timeout exceeded when trying to connect')) {
+  if (code && connectionLost.has(code))
+    return new ProblemError('database-away', 'Nothing was stored; send it again');
+  if (
+    message?.startsWith('Connection terminated') ||
+    message?.includes('timeout exceeded when trying to connect')
+  ) {
     return new ProblemError('database-away', 'Nothing is known to be stored; send it again');
   }
   return new ProblemError('internal', 'The request was not carried out; see the server log');
@@ -82,5 +99,8 @@ export const problemHandler: ErrorRequestHandler = (error, request, response, ne
   if (response.headersSent) return next(error); // express then ends the connection: half an answer is no answer
   const problem = toProblem(error);
   if (problem.code === 'internal' || problem.code === 'database-away') request.log?.error(error);
-  response.status(problems[problem.code].status).type('application/problem+json').send(JSON.stringify(asProblem(problem)));
+  response
+    .status(problems[problem.code].status)
+    .type('application/problem+json')
+    .send(JSON.stringify(asProblem(problem)));
 };

@@ -26,7 +26,11 @@ async function main(config: Config): Promise<void> {
     console.log(`Bemtor listens on http://${config.host}:${port}`);
   });
   server.on('error', (error: NodeJS.ErrnoException) => {
-    console.error(error.code === 'EADDRINUSE' ? `Port ${config.port} is in use: stop what runs there, or set PORT to another.` : error.message);
+    console.error(
+      error.code === 'EADDRINUSE'
+        ? `Port ${config.port} is in use: stop what runs there, or set PORT to another.`
+        : error.message,
+    );
     process.exit(1);
   });
   const stop = async (): Promise<void> => {

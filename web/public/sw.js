@@ -36,7 +36,9 @@ const pageOrShell = async (request) => {
 
 self.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url);
-  if (event.request.method !== 'GET' || url.origin !== location.origin || url.pathname.startsWith('/api/')) return;
+  if (event.request.method !== 'GET' || url.origin !== location.origin || url.pathname.startsWith('/api/'))
+    return;
   if (event.request.mode === 'navigate') event.respondWith(pageOrShell(event.request));
-  else if (url.pathname.startsWith('/assets/') || url.pathname === '/mark.svg') event.respondWith(cacheFirst(event.request));
+  else if (url.pathname.startsWith('/assets/') || url.pathname === '/mark.svg')
+    event.respondWith(cacheFirst(event.request));
 });

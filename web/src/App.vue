@@ -36,12 +36,26 @@ const screens = computed(() => [
       </div>
       <nav aria-label="Screens">
         <template v-for="screen in screens" :key="screen.name">
-          <router-link v-if="screen.to" :to="screen.to" :class="{ here: route.name === screen.name }" :aria-current="route.name === screen.name ? 'page' : undefined">{{ screen.label }}</router-link>
-          <span v-else class="off" aria-disabled="true" title="Choose a unit on the Bench first">{{ screen.label }}</span>
+          <router-link
+            v-if="screen.to"
+            :to="screen.to"
+            :class="{ here: route.name === screen.name }"
+            :aria-current="route.name === screen.name ? 'page' : undefined"
+            >{{ screen.label }}</router-link
+          >
+          <span v-else class="off" aria-disabled="true" title="Choose a unit on the Bench first">{{
+            screen.label
+          }}</span>
         </template>
       </nav>
-      <button class="theme" :aria-label="theme === 'light' ? 'Use the dark theme' : 'Use the light theme'" @click="toggle">
-        <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true"><path :d="theme === 'light' ? mdiWeatherNight : mdiWhiteBalanceSunny" fill="currentColor" /></svg>
+      <button
+        class="theme"
+        :aria-label="theme === 'light' ? 'Use the dark theme' : 'Use the light theme'"
+        @click="toggle"
+      >
+        <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true">
+          <path :d="theme === 'light' ? mdiWeatherNight : mdiWhiteBalanceSunny" fill="currentColor" />
+        </svg>
       </button>
     </header>
     <main class="work"><router-view :key="unitId ?? 'none'" /></main>

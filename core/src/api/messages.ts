@@ -10,15 +10,24 @@ const isoTime = z.iso.datetime({ offset: true });
 const streamItem = { id: z.uuid(), at: isoTime, by: z.string().max(80).nullish() };
 
 export const appendRecordsSchema = z.strictObject({
-  items: z.array(z.strictObject({ ...streamItem, body: recordBodySchema })).min(1).max(500),
+  items: z
+    .array(z.strictObject({ ...streamItem, body: recordBodySchema }))
+    .min(1)
+    .max(500),
 });
 export const appendEventsSchema = z.strictObject({
-  items: z.array(z.strictObject({ ...streamItem, body: jobEventBodySchema })).min(1).max(500),
+  items: z
+    .array(z.strictObject({ ...streamItem, body: jobEventBodySchema }))
+    .min(1)
+    .max(500),
 });
 
 export const openRecordingSchema = z.strictObject({ id: z.uuid(), unitId: z.uuid() });
 export const openJobSchema = z.strictObject({ id: z.uuid(), unitId: z.uuid(), revision: z.int().positive() });
-export const publishRevisionSchema = z.strictObject({ document: sequenceSchema, note: z.string().max(500).default('') });
+export const publishRevisionSchema = z.strictObject({
+  document: sequenceSchema,
+  note: z.string().max(500).default(''),
+});
 
 /** What the database says of an item that it holds: its place in the stream. */
 export interface Acknowledged {

@@ -30,7 +30,10 @@ export interface Contradiction {
  * was opened. Plain succession of unrelated acts is no constraint. An assumption that already follows from
  * other needs is left out, so that each one listed is worth a look by itself.
  */
-export function deriveNeeds(replay: Replay, settings: DeriveSettings): { needs: DerivedNeed[]; contradictions: Contradiction[] } {
+export function deriveNeeds(
+  replay: Replay,
+  settings: DeriveSettings,
+): { needs: DerivedNeed[]; contradictions: Contradiction[] } {
   const graph = new NeedGraph(replay.acts);
   holds(replay.acts, graph);
   hidden(replay.acts, graph);
@@ -76,13 +79,17 @@ class NeedGraph {
   }
 }
 
-const liftOf = (acts: readonly Act[], part: string): Act | undefined => acts.find((act) => act.verb === 'lift' && act.part === part);
+const liftOf = (acts: readonly Act[], part: string): Act | undefined =>
+  acts.find((act) => act.verb === 'lift' && act.part === part);
 
 /** What frees a part: its lift, or the last act on it where it was never lifted. */
-const freeing = (acts: readonly Act[], part: string): Act | undefined => liftOf(acts, part) ?? acts.findLast((act) => act.part === part);
+const freeing = (acts: readonly Act[], part: string): Act | undefined =>
+  liftOf(acts, part) ?? acts.findLast((act) => act.part === part);
 
 function holds(acts: readonly Act[], graph: NeedGraph): void {
-  const board = acts.find((act) => act.verb === 'lift' && partKindOf(act.part) === 'board' && act.part === 'system-board');
+  const board = acts.find(
+    (act) => act.verb === 'lift' && partKindOf(act.part) === 'board' && act.part === 'system-board',
+  );
   for (const act of acts) {
     if (!act.joint) continue;
     const own = liftOf(acts, act.part);
@@ -90,7 +97,8 @@ function holds(acts: readonly Act[], graph: NeedGraph): void {
     // A cover that is still screwed down cannot be pried: its screws hold what its clips hold.
     if (act.joint.type === 'clips') {
       for (const screws of acts.slice(0, acts.indexOf(act))) {
-        if (screws.part === act.part && screws.joint?.type === 'screws') graph.add(act.id, screws.id, 'holds', [screws.line, act.line]);
+        if (screws.part === act.part && screws.joint?.type === 'screws')
+          graph.add(act.id, screws.id, 'holds', [screws.line, act.line]);
       }
     }
     // A cable is plugged into the board: it holds the board as much as its own part.
@@ -116,8 +124,10 @@ function power(acts: readonly Act[], graph: NeedGraph): void {
   for (const act of acts) {
     if (act === off || act === drain) continue;
     // Nothing is unscrewed from a pack that still feeds the board.
-    if (isConnector(act) || (act.joint && ofBattery(act))) graph.add(act.id, off.id, 'power', [off.line, act.line]);
-    if (drain && (isConnector(act) || (act.verb === 'lift' && ofBattery(act)))) graph.add(act.id, drain.id, 'power', [drain.line, act.line]);
+    if (isConnector(act) || (act.joint && ofBattery(act)))
+      graph.add(act.id, off.id, 'power', [off.line, act.line]);
+    if (drain && (isConnector(act) || (act.verb === 'lift' && ofBattery(act))))
+      graph.add(act.id, drain.id, 'power', [drain.line, act.line]);
   }
 }
 
@@ -127,7 +137,10 @@ function statements({ acts, statements: made }: Replay, graph: NeedGraph): Contr
     const [then, first] = [freeing(acts, later), freeing(acts, earlier)];
     if (!then || !first) return; // the parts were only talked about; nothing to order yet
     if (!graph.add(then.id, first.id, basis, [line])) {
-      contradictions.push({ text: `${first.part} is said to come before ${then.part}, but came after it`, lines: [line, then.line, first.line] });
+      contradictions.push({
+        text: `${first.part} is said to come before ${then.part}, but came after it`,
+        lines: [line, then.line, first.line],
+      });
     }
   };
   for (const { line, entry } of made) {
@@ -135,7 +148,8 @@ function statements({ acts, statements: made }: Replay, graph: NeedGraph): Contr
     else if (entry.kind === 'requires') entry.parts.forEach((part) => want(entry.part, part, 'stated', line));
     else {
       const cover = freeing(acts, entry.part);
-      for (const act of acts) if (cover && entry.parts.includes(act.part)) graph.add(act.id, cover.id, 'covers', [line]);
+      for (const act of acts)
+        if (cover && entry.parts.includes(act.part)) graph.add(act.id, cover.id, 'covers', [line]);
     }
   }
   return contradictions;
@@ -143,9 +157,12 @@ function statements({ acts, statements: made }: Replay, graph: NeedGraph): Contr
 
 function assumed(acts: readonly Act[], graph: NeedGraph): void {
   acts.forEach((act, i) => {
-    const openers = acts.slice(0, i).filter((earlier) => earlier.verb === 'lift' && openingKinds.has(partKindOf(earlier.part)));
+    const openers = acts
+      .slice(0, i)
+      .filter((earlier) => earlier.verb === 'lift' && openingKinds.has(partKindOf(earlier.part)));
     for (const opener of openers.reverse()) {
-      if (opener.part !== act.part && !graph.implies(act.id, opener.id)) graph.add(act.id, opener.id, 'assumed', [opener.line, act.line]);
+      if (opener.part !== act.part && !graph.implies(act.id, opener.id))
+        graph.add(act.id, opener.id, 'assumed', [opener.line, act.line]);
     }
   });
 }

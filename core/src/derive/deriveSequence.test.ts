@@ -24,7 +24,9 @@ function derive(lines: readonly string[]) {
   const derived = deriveSequence(recorded(lines), model);
   if (!derived.ok) throw new Error(JSON.stringify(derived.fault));
   const { sequence, evidence, contradictions } = derived.value;
-  const needs = sequence.needs.map((need, i) => `${need.action} < ${need.anyOf.join('|')} ${need.basis} ${evidence[i]?.join()}`);
+  const needs = sequence.needs.map(
+    (need, i) => `${need.action} < ${need.anyOf.join('|')} ${need.basis} ${evidence[i]?.join()}`,
+  );
   return { sequence, needs, contradictions };
 }
 
@@ -56,7 +58,10 @@ describe('deriving a sequence from a recording', () => {
 
   test('plain succession of unrelated acts is no constraint', () => {
     const { needs } = derive(['fan 2 PH0 M2x4', 'fan off', 'speakers 4 PH0 M2x3', 'speakers off']);
-    expect(needs).toEqual(['lift-fan < unscrew-fan holds l1,l2', 'lift-speakers < unscrew-speakers holds l3,l4']);
+    expect(needs).toEqual([
+      'lift-fan < unscrew-fan holds l1,l2',
+      'lift-speakers < unscrew-speakers holds l3,l4',
+    ]);
   });
 
   test('an assumption that follows from other needs is not listed again', () => {
@@ -68,20 +73,37 @@ describe('deriving a sequence from a recording', () => {
   });
 
   test('a part tried and left yields its constraint and no trace of the detour', () => {
-    const { sequence, needs } = derive(["board won't come: usb bracket holds it", 'usb bracket 2 PH0', 'usb bracket off', 'board 3 PH1 M2.5x4', 'board off']);
+    const { sequence, needs } = derive([
+      "board won't come: usb bracket holds it",
+      'usb bracket 2 PH0',
+      'usb bracket off',
+      'board 3 PH1 M2.5x4',
+      'board off',
+    ]);
     expect(needs).toContain('lift-system-board < lift-usb-bracket blocked l1');
-    expect(sequence.actions.map((action) => action.id)).toEqual(['unscrew-usb-bracket', 'lift-usb-bracket', 'unscrew-system-board', 'lift-system-board']);
+    expect(sequence.actions.map((action) => action.id)).toEqual([
+      'unscrew-usb-bracket',
+      'lift-usb-bracket',
+      'unscrew-system-board',
+      'lift-system-board',
+    ]);
   });
 
   test('stated prerequisites bind; one that the recording contradicts is reported, not obeyed', () => {
-    expect(derive(['fan needs battery first', 'battery off', 'fan off']).needs).toContain('lift-fan < lift-battery stated l1');
+    expect(derive(['fan needs battery first', 'battery off', 'fan off']).needs).toContain(
+      'lift-fan < lift-battery stated l1',
+    );
     const { needs, contradictions } = derive(['fan needs battery first', 'fan off', 'battery off']);
     expect(needs.filter((need) => need.includes('stated'))).toEqual([]);
     expect(contradictions).toMatchObject([{ lines: ['l1', 'l2', 'l3'] }]);
   });
 
   test('what was missing on arrival belongs to a whole device', () => {
-    const { sequence } = derive(['missing: 1 base cover screw', 'base cover: 6 PH0 M2x5, 2 captive PH0', 'base cover off']);
+    const { sequence } = derive([
+      'missing: 1 base cover screw',
+      'base cover: 6 PH0 M2x5, 2 captive PH0',
+      'base cover off',
+    ]);
     expect(sequence.joints.map((joint) => joint.count)).toEqual([7, 2]);
   });
 
@@ -96,21 +118,53 @@ describe('deriving a sequence from a recording', () => {
       'test: power light and picture',
       'battery off',
     ]);
-    expect(sequence.joints[0]).toMatchObject({ holds: ['base-cover'], hiddenBy: 'foot-strip', throughCase: true });
+    expect(sequence.joints[0]).toMatchObject({
+      holds: ['base-cover'],
+      hiddenBy: 'foot-strip',
+      throughCase: true,
+    });
     expect(sequence.parts.find((part) => part.id === 'battery')).toMatchObject({
       numbers: [{ number: 'TB-4471', role: 'fitted' }],
       battery: { nominalV: 11.55, capacityMAh: 4100, energyWh: 47.4 },
     });
     expect(sequence.actions.every((action) => action.face === 'bottom')).toBe(true);
-    expect(sequence.actions.find((action) => action.id === 'unplug-battery')?.cautions).toEqual(['glued cable under the pack']);
+    expect(sequence.actions.find((action) => action.id === 'unplug-battery')?.cautions).toEqual([
+      'glued cable under the pack',
+    ]);
     expect(sequence.checks).toEqual([{ at: 'before-closing', text: 'power light and picture' }]);
   });
 
   test('whatever is recorded: the order recorded respects every need, and every part has a route', () => {
     const line = fc.constantFrom(
-      ...['base cover: 4 PH0 M2x5', 'base cover off', 'unplug battery', 'hold power 15 s', 'drive shield 3 PH0', 'drive shield off', 'battery 4 PH00', 'battery off'],
-      ...['kbd ribbon flip', 'fan off', 'fan needs battery first', "fan won't come: heatsink holds it", 'heatsink 4 PH1 captive', 'heatsink off', 'board off', 'bottom up'],
-      ...['one more battery screw under the drive shield', 'pry base cover', 'coax main, aux', 'keyboard off', 'zorp', 'missing: 1 battery screw', 'lid up'],
+      ...[
+        'base cover: 4 PH0 M2x5',
+        'base cover off',
+        'unplug battery',
+        'hold power 15 s',
+        'drive shield 3 PH0',
+        'drive shield off',
+        'battery 4 PH00',
+        'battery off',
+      ],
+      ...[
+        'kbd ribbon flip',
+        'fan off',
+        'fan needs battery first',
+        "fan won't come: heatsink holds it",
+        'heatsink 4 PH1 captive',
+        'heatsink off',
+        'board off',
+        'bottom up',
+      ],
+      ...[
+        'one more battery screw under the drive shield',
+        'pry base cover',
+        'coax main, aux',
+        'keyboard off',
+        'zorp',
+        'missing: 1 battery screw',
+        'lid up',
+      ],
     );
     fc.assert(
       fc.property(fc.array(line, { minLength: 1, maxLength: 25 }), (lines) => {

@@ -3,7 +3,12 @@ import { success, type Result } from '../result.ts';
 import { readSequence } from '../sequence/readSequence.ts';
 import { sequenceFormat, type Model, type Option, type Sequence } from '../sequence/schema.ts';
 import { screwKind } from '../sequence/screw.ts';
-import { defaultDeriveSettings, deriveNeeds, type Contradiction, type DeriveSettings } from './deriveNeeds.ts';
+import {
+  defaultDeriveSettings,
+  deriveNeeds,
+  type Contradiction,
+  type DeriveSettings,
+} from './deriveNeeds.ts';
 import { replayRecording, type Act, type EvidenceLine, type Replay } from './replayRecording.ts';
 
 export interface Derivation {
@@ -59,36 +64,50 @@ function partsOf({ acts, facts, statements }: Replay) {
     if (act.joint?.type === 'connector') slugs.add('system-board');
   }
   for (const { entry } of facts) if (entry.kind !== 'check' && entry.part) slugs.add(entry.part);
-  for (const { entry } of statements) [entry.part, ...(entry.kind === 'blocked' ? [entry.by] : entry.parts)].forEach((part) => slugs.add(part));
+  for (const { entry } of statements)
+    [entry.part, ...(entry.kind === 'blocked' ? [entry.by] : entry.parts)].forEach((part) => slugs.add(part));
   return [...slugs].map((slug) => ({
     id: slug,
     name: partNameOf(slug),
     kind: partKindOf(slug),
-    numbers: facts.flatMap(({ entry }) => (entry.kind === 'number' && entry.part === slug ? [{ number: entry.number, role: entry.role }] : [])),
+    numbers: facts.flatMap(({ entry }) =>
+      entry.kind === 'number' && entry.part === slug ? [{ number: entry.number, role: entry.role }] : [],
+    ),
     ...(partKindOf(slug) === 'battery' ? { battery: batteryOf(slug, facts) } : {}),
   }));
 }
 
 function batteryOf(slug: string, facts: Replay['facts']) {
-  const values = facts.flatMap(({ entry }) => (entry.kind === 'measure' && entry.part === slug ? [entry.values] : []));
-  const { nominalV, capacityMAh, energyWh } = Object.assign({}, ...values) as Record<string, number | undefined>;
+  const values = facts.flatMap(({ entry }) =>
+    entry.kind === 'measure' && entry.part === slug ? [entry.values] : [],
+  );
+  const { nominalV, capacityMAh, energyWh } = Object.assign({}, ...values) as Record<
+    string,
+    number | undefined
+  >;
   return { nominalV, capacityMAh, energyWh };
 }
 
 function jointOf(act: Act, acts: readonly Act[], expected: ReadonlyMap<string, number>) {
   const { joint, jointId, part } = act;
   if (!joint || !jointId) return [];
-  const outside = !acts.slice(0, acts.indexOf(act)).some((earlier) => earlier.verb === 'lift' && partKindOf(earlier.part) === 'cover');
+  const outside = !acts
+    .slice(0, acts.indexOf(act))
+    .some((earlier) => earlier.verb === 'lift' && partKindOf(earlier.part) === 'cover');
   return [
     {
       id: jointId,
       type: joint.type,
       holds: [part],
-      ...(joint.type === 'connector' ? { joins: [...new Set([part, 'system-board'])], mechanism: joint.mechanism ?? null } : {}),
+      ...(joint.type === 'connector'
+        ? { joins: [...new Set([part, 'system-board'])], mechanism: joint.mechanism ?? null }
+        : {}),
       count: expected.get(act.id) ?? joint.count ?? null,
       screw: joint.screw ?? null,
       hiddenBy: joint.hiddenBy ?? null,
-      ...(joint.type === 'screws' ? { throughCase: outside && partKindOf(part) === 'cover', tighten: joint.tighten ?? 'any' } : {}),
+      ...(joint.type === 'screws'
+        ? { throughCase: outside && partKindOf(part) === 'cover', tighten: joint.tighten ?? 'any' }
+        : {}),
       where: [joint.leads?.join(', '), joint.where].filter(Boolean).join(', ') || null,
     },
   ];
@@ -99,10 +118,17 @@ function expectedCounts({ acts, facts }: Replay): Map<string, number> {
   const expected = new Map<string, number>();
   for (const { entry } of facts) {
     if (entry.kind !== 'missing') continue;
-    const groups = acts.filter((act) => act.joint?.type === 'screws' && (entry.part === null || act.part === entry.part));
-    const alike = groups.find((act) => entry.screw && act.joint?.screw && screwKind(act.joint.screw) === screwKind(entry.screw));
+    const groups = acts.filter(
+      (act) => act.joint?.type === 'screws' && (entry.part === null || act.part === entry.part),
+    );
+    const alike = groups.find(
+      (act) => entry.screw && act.joint?.screw && screwKind(act.joint.screw) === screwKind(entry.screw),
+    );
     const loose = groups.filter((act) => !act.joint?.screw?.captive);
-    const largest = loose.reduce<Act | undefined>((best, act) => ((act.joint?.count ?? 0) > (best?.joint?.count ?? 0) ? act : best), undefined);
+    const largest = loose.reduce<Act | undefined>(
+      (best, act) => ((act.joint?.count ?? 0) > (best?.joint?.count ?? 0) ? act : best),
+      undefined,
+    );
     const act = alike ?? largest ?? groups[0];
     if (act) expected.set(act.id, (expected.get(act.id) ?? act.joint?.count ?? 0) + entry.count);
   }
@@ -110,7 +136,11 @@ function expectedCounts({ acts, facts }: Replay): Map<string, number> {
 }
 
 function checksOf({ facts, acts }: Replay) {
-  const recorded = facts.flatMap(({ entry }) => (entry.kind === 'check' ? [{ at: 'before-closing' as const, text: entry.text }] : []));
+  const recorded = facts.flatMap(({ entry }) =>
+    entry.kind === 'check' ? [{ at: 'before-closing' as const, text: entry.text }] : [],
+  );
   const lifted = acts.some((act) => act.verb === 'lift');
-  return recorded.length > 0 || !lifted ? recorded : [{ at: 'before-closing' as const, text: 'Power light and picture, then off again' }];
+  return recorded.length > 0 || !lifted
+    ? recorded
+    : [{ at: 'before-closing' as const, text: 'Power light and picture, then off again' }];
 }

@@ -34,7 +34,10 @@ export interface Statement {
 export interface Replay {
   readonly acts: readonly Act[];
   readonly statements: readonly Statement[];
-  readonly facts: readonly { readonly line: string; readonly entry: EntryOf<'number'> | EntryOf<'measure'> | EntryOf<'missing'> | EntryOf<'check'> }[];
+  readonly facts: readonly {
+    readonly line: string;
+    readonly entry: EntryOf<'number'> | EntryOf<'measure'> | EntryOf<'missing'> | EntryOf<'check'>;
+  }[];
 }
 
 /** Plastic opens clips and brittle bars; everything else that has no screw is done with fingers. */
@@ -42,7 +45,12 @@ function toolFor(entry: EntryOf<'undo'>): string | null {
   if (entry.tool) return entry.tool;
   if (entry.verb === 'pry' || entry.verb === 'unclip') return 'pick';
   const { mechanism } = entry.joint;
-  return mechanism === 'flip-lock' || mechanism === 'slide-lock' || mechanism === 'coax' || mechanism === 'press-on' ? 'spudger' : null;
+  return mechanism === 'flip-lock' ||
+    mechanism === 'slide-lock' ||
+    mechanism === 'coax' ||
+    mechanism === 'press-on'
+    ? 'spudger'
+    : null;
 }
 
 /** Turns the entries of one recording into acts with ids, sides, tools and times, in order. */
@@ -65,13 +73,31 @@ export function replayRecording(lines: readonly EvidenceLine[]): Replay {
         if (!part) break;
         const id = name(`${entry.verb}-${part}`);
         const seconds = defaultSeconds(entry.verb, entry.joint.count);
-        add({ id, verb: entry.verb, part, joint: entry.joint, jointId: `j-${id}`, tool: toolFor(entry), seconds, line });
+        add({
+          id,
+          verb: entry.verb,
+          part,
+          joint: entry.joint,
+          jointId: `j-${id}`,
+          tool: toolFor(entry),
+          seconds,
+          line,
+        });
         break;
       }
       case 'lift':
         if (!acts.some((act) => act.verb === 'lift' && act.part === entry.part)) {
           const id = name(`lift-${entry.part}`);
-          add({ id, verb: 'lift', part: entry.part, joint: null, jointId: null, tool: null, seconds: defaultSeconds('lift', 1), line });
+          add({
+            id,
+            verb: 'lift',
+            part: entry.part,
+            joint: null,
+            jointId: null,
+            tool: null,
+            seconds: defaultSeconds('lift', 1),
+            line,
+          });
         }
         break;
       case 'hold': {
@@ -79,9 +105,20 @@ export function replayRecording(lines: readonly EvidenceLine[]): Replay {
         if (!part) break;
         const verb = entry.what === 'wait' ? 'wait' : 'hold';
         const id = name(verb === 'wait' ? 'wait' : 'hold-power');
-        add({ id, verb, part, joint: null, jointId: null, tool: null, seconds: entry.seconds, face: 'either', line });
+        add({
+          id,
+          verb,
+          part,
+          joint: null,
+          jointId: null,
+          tool: null,
+          seconds: entry.seconds,
+          face: 'either',
+          line,
+        });
         const act = acts.at(-1);
-        if (act) act.note = verb === 'wait' ? `Wait ${entry.seconds} s` : `Hold ${entry.what} ${entry.seconds} s`;
+        if (act)
+          act.note = verb === 'wait' ? `Wait ${entry.seconds} s` : `Hold ${entry.what} ${entry.seconds} s`;
         break;
       }
       case 'turn':

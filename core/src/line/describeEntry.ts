@@ -35,7 +35,10 @@ export function entryWords(entry: Entry): string {
     case 'measure':
       return `${entry.part ? partNameOf(entry.part) : 'Part'}: ${measureWords(entry)}`;
     case 'missing':
-      return `Missing on arrival: ${entry.count} ${screwWords(entry.screw)} ${entry.count === 1 ? 'screw' : 'screws'}${entry.part ? ` of ${name(entry.part)}` : ''}`.replace(/ {2,}/g, ' ');
+      return `Missing on arrival: ${entry.count} ${screwWords(entry.screw)} ${entry.count === 1 ? 'screw' : 'screws'}${entry.part ? ` of ${name(entry.part)}` : ''}`.replace(
+        / {2,}/g,
+        ' ',
+      );
     case 'stripped':
       return `Stripped: ${entry.count} of ${name(entry.part)}`;
     case 'caution':
@@ -70,7 +73,8 @@ function jointPhrase({ joint, part, verb }: EntryOf<'undo'>): string {
     case 'standoffs': {
       const noun = joint.type === 'standoffs' ? 'standoff' : 'screw';
       const plural = joint.count === 1 ? noun : `${noun}s`;
-      const order = joint.tighten === 'numbered' ? ', in numbered order' : joint.tighten === 'cross' ? ', crosswise' : '';
+      const order =
+        joint.tighten === 'numbered' ? ', in numbered order' : joint.tighten === 'cross' ? ', crosswise' : '';
       const kind = screwWords(joint.screw);
       return `${joint.count ?? '?'} × ${kind || plural}${kind && joint.type === 'standoffs' ? ` ${plural}` : ''}${of}${order}`;
     }
@@ -92,7 +96,11 @@ export function entryChips(entry: Entry): EntryChip[] {
   const chips: EntryChip[] = [];
   const noun = joint.type === 'screws' ? (joint.count === 1 ? 'screw' : 'screws') : joint.type;
   const how = joint.mechanism ? `, ${mechanismWords[joint.mechanism].name}` : '';
-  chips.push({ label: entry.verb, value: `${joint.count ? `${joint.count} ` : ''}${noun}${how}`, taken: false });
+  chips.push({
+    label: entry.verb,
+    value: `${joint.count ? `${joint.count} ` : ''}${noun}${how}`,
+    taken: false,
+  });
   const kind = screwWords(joint.screw);
   if (kind) chips.push({ label: taken('screw') ? 'as last' : 'kind', value: kind, taken: taken('screw') });
   if (part) chips.push({ label: taken('part') ? 'in work' : 'of', value: name(part), taken: taken('part') });

@@ -8,7 +8,10 @@ import { jointTypes, mechanisms, numberRoles, tightenings, verbs } from '../sequ
  * from the part in work or the last screw kind.
  */
 
-const slug = z.string().regex(/^[a-z0-9][a-z0-9-]*$/).max(80);
+const slug = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]*$/)
+  .max(80);
 const text = z.string().max(2000);
 
 const common = {
@@ -41,11 +44,22 @@ export const entrySchema = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ kind: z.literal('lift'), part: slug, ...common }),
   z.strictObject({ kind: z.literal('turn'), face: z.enum(['top', 'bottom']), ...common }),
-  z.strictObject({ kind: z.literal('hold'), seconds: z.number().positive().max(86_400), what: z.string().max(80), ...common }),
+  z.strictObject({
+    kind: z.literal('hold'),
+    seconds: z.number().positive().max(86_400),
+    what: z.string().max(80),
+    ...common,
+  }),
   z.strictObject({ kind: z.literal('blocked'), part: slug, by: slug, ...common }),
   z.strictObject({ kind: z.literal('requires'), part: slug, parts: z.array(slug).min(1), ...common }),
   z.strictObject({ kind: z.literal('covers'), part: slug, parts: z.array(slug).min(1), ...common }),
-  z.strictObject({ kind: z.literal('number'), part: slug.nullable(), number: z.string().max(60), role: z.enum(numberRoles), ...common }),
+  z.strictObject({
+    kind: z.literal('number'),
+    part: slug.nullable(),
+    number: z.string().max(60),
+    role: z.enum(numberRoles),
+    ...common,
+  }),
   z.strictObject({
     kind: z.literal('measure'),
     part: slug.nullable(),
@@ -59,8 +73,19 @@ export const entrySchema = z.discriminatedUnion('kind', [
     }),
     ...common,
   }),
-  z.strictObject({ kind: z.literal('missing'), count: z.int().positive(), part: slug.nullable(), screw: screwSchema.nullable(), ...common }),
-  z.strictObject({ kind: z.literal('stripped'), count: z.int().positive(), part: slug.nullable(), ...common }),
+  z.strictObject({
+    kind: z.literal('missing'),
+    count: z.int().positive(),
+    part: slug.nullable(),
+    screw: screwSchema.nullable(),
+    ...common,
+  }),
+  z.strictObject({
+    kind: z.literal('stripped'),
+    count: z.int().positive(),
+    part: slug.nullable(),
+    ...common,
+  }),
   z.strictObject({ kind: z.literal('caution'), ...common }),
   z.strictObject({ kind: z.literal('check'), ...common }),
   z.strictObject({ kind: z.literal('note'), ...common }),

@@ -44,7 +44,13 @@ export const emptyFrame = (): Frame => ({
 const hasScrew = (frame: Frame): boolean => Object.keys(frame.screw).length > 0;
 /** Something that says what is done: without it a frame is only a topic. */
 const hasBody = (frame: Frame): boolean =>
-  frame.count !== null || frame.type !== null || frame.act !== null || frame.mechanism !== null || frame.same || frame.more || hasScrew(frame);
+  frame.count !== null ||
+  frame.type !== null ||
+  frame.act !== null ||
+  frame.mechanism !== null ||
+  frame.same ||
+  frame.more ||
+  hasScrew(frame);
 
 /**
  * The clause level of the grammar. Terms fill the slots of the act at hand; a slot that is taken, met after
@@ -129,7 +135,11 @@ function fill(frame: Frame, term: Term, owner: boolean): void {
       frame.screw = { ...frame.screw, drive: term.drive, ...(term.size ? { size: term.size } : {}) };
       return;
     case 'thread':
-      frame.screw = { ...frame.screw, thread: term.thread, ...(term.lengthMm ? { lengthMm: term.lengthMm } : {}) };
+      frame.screw = {
+        ...frame.screw,
+        thread: term.thread,
+        ...(term.lengthMm ? { lengthMm: term.lengthMm } : {}),
+      };
       return;
     case 'measure':
       if (term.unit === 'mm') frame.screw = { ...frame.screw, lengthMm: term.value };
@@ -159,7 +169,8 @@ function fill(frame: Frame, term: Term, owner: boolean): void {
       applySide(frame, term.side);
       return;
     case 'lead':
-      if (frame.mechanism === 'coax' || frame.part === 'antenna' || frame.leads.length > 0) frame.leads.push(term.lead);
+      if (frame.mechanism === 'coax' || frame.part === 'antenna' || frame.leads.length > 0)
+        frame.leads.push(term.lead);
       else frame.where.push(term.lead);
       return;
     case 'place':
@@ -174,7 +185,8 @@ function fill(frame: Frame, term: Term, owner: boolean): void {
 }
 
 /** "unplug … off", "peel … off": the particle adds nothing to a verb that says more. */
-const strongerAct = (first: Act | null, second: Act): Act => (first === null || (first === 'lift' && second !== 'remove') ? second : first);
+const strongerAct = (first: Act | null, second: Act): Act =>
+  first === null || (first === 'lift' && second !== 'remove') ? second : first;
 
 function applySide(frame: Frame, side: 'left' | 'right'): void {
   if (frame.part && canHaveSide(frame.part)) frame.part = applySideTo(frame.part, side);

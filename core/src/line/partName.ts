@@ -5,7 +5,9 @@ const bySlug = new Map(partWords.map((row) => [row[0], row]));
 /** Takes `left-hinge` apart. */
 function splitSide(slug: string): { side: string | null; base: string } {
   const found = /^(left|right)-(.+)$/.exec(slug);
-  return found?.[1] && found[2] && bySlug.has(found[2]) ? { side: found[1], base: found[2] } : { side: null, base: slug };
+  return found?.[1] && found[2] && bySlug.has(found[2])
+    ? { side: found[1], base: found[2] }
+    : { side: null, base: slug };
 }
 
 /** `Left hinge` for `left-hinge`; a slug that the lexicon does not know is spelt out. */
@@ -20,4 +22,5 @@ export function partNameOf(slug: string): string {
 export const partKindOf = (slug: string): string => bySlug.get(splitSide(slug).base)?.[2] ?? 'part';
 
 /** The name as it stands inside a sentence: `base cover`, but `USB bracket`. */
-export const lowerName = (name: string): string => (/^[A-Z][a-z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name);
+export const lowerName = (name: string): string =>
+  /^[A-Z][a-z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name;

@@ -8,7 +8,9 @@ import { writeLine } from './writeLine.ts';
 
 /** The entries of a line without the fields that every entry has. */
 function readBare(line: string, context = emptyContext()) {
-  return readLine(line, context).entries.map(({ text: _text, at: _at, confidence: _confidence, ...rest }) => rest);
+  return readLine(line, context).entries.map(
+    ({ text: _text, at: _at, confidence: _confidence, ...rest }) => rest,
+  );
 }
 
 const screws = (part: string | null, count: number, screw: object, joint: object = {}, verb = 'unscrew') => ({
@@ -26,30 +28,108 @@ describe('reading a bench line', () => {
       'base cover: 7 PH0 M2x5, 2 captive PH0 rear corners',
       [
         screws('base-cover', 7, { drive: 'PH', size: 'PH0', thread: 'M2', lengthMm: 5 }),
-        screws('base-cover', 2, { captive: true, drive: 'PH', size: 'PH0' }, { where: 'rear corners' }, 'loosen'),
+        screws(
+          'base-cover',
+          2,
+          { captive: true, drive: 'PH', size: 'PH0' },
+          { where: 'rear corners' },
+          'loosen',
+        ),
       ],
     ],
     [
       'foot strip off, 3 T5 M2x4 under it',
-      [{ kind: 'lift', part: 'foot-strip' }, screws(null, 3, { drive: 'T', size: 'T5', thread: 'M2', lengthMm: 4 }, { hiddenBy: 'foot-strip' })],
+      [
+        { kind: 'lift', part: 'foot-strip' },
+        screws(null, 3, { drive: 'T', size: 'T5', thread: 'M2', lengthMm: 4 }, { hiddenBy: 'foot-strip' }),
+      ],
     ],
-    ['pry base cover from the hinge edge', [{ kind: 'undo', part: 'base-cover', verb: 'pry', tool: null, joint: { type: 'clips', where: 'hinge edge' } }]],
+    [
+      'pry base cover from the hinge edge',
+      [
+        {
+          kind: 'undo',
+          part: 'base-cover',
+          verb: 'pry',
+          tool: null,
+          joint: { type: 'clips', where: 'hinge edge' },
+        },
+      ],
+    ],
     ['base cover off', [{ kind: 'lift', part: 'base-cover' }]],
-    ['unplug battery, wings', [{ kind: 'undo', part: 'battery', verb: 'unplug', tool: null, joint: { type: 'connector', mechanism: 'plug' } }]],
+    [
+      'unplug battery, wings',
+      [
+        {
+          kind: 'undo',
+          part: 'battery',
+          verb: 'unplug',
+          tool: null,
+          joint: { type: 'connector', mechanism: 'plug' },
+        },
+      ],
+    ],
     ['hold power 15 s', [{ kind: 'hold', seconds: 15, what: 'power button' }]],
-    ['battery: four ph00 M1.6 × 4', [screws('battery', 4, { drive: 'PH', size: 'PH00', thread: 'M1.6', lengthMm: 4 })]],
-    ['kbd ribbon flip', [{ kind: 'undo', part: 'keyboard', verb: 'unlock', tool: null, joint: { type: 'connector', mechanism: 'flip-lock' } }]],
-    ['touchpad slide-lock', [{ kind: 'undo', part: 'touchpad', verb: 'unlock', tool: null, joint: { type: 'connector', mechanism: 'slide-lock' } }]],
+    [
+      'battery: four ph00 M1.6 × 4',
+      [screws('battery', 4, { drive: 'PH', size: 'PH00', thread: 'M1.6', lengthMm: 4 })],
+    ],
+    [
+      'kbd ribbon flip',
+      [
+        {
+          kind: 'undo',
+          part: 'keyboard',
+          verb: 'unlock',
+          tool: null,
+          joint: { type: 'connector', mechanism: 'flip-lock' },
+        },
+      ],
+    ],
+    [
+      'touchpad slide-lock',
+      [
+        {
+          kind: 'undo',
+          part: 'touchpad',
+          verb: 'unlock',
+          tool: null,
+          joint: { type: 'connector', mechanism: 'slide-lock' },
+        },
+      ],
+    ],
     [
       'coax main, aux straight up',
-      [{ kind: 'undo', part: 'antenna', verb: 'unplug', tool: null, joint: { type: 'connector', count: 2, mechanism: 'coax', leads: ['main', 'aux'] } }],
+      [
+        {
+          kind: 'undo',
+          part: 'antenna',
+          verb: 'unplug',
+          tool: null,
+          joint: { type: 'connector', count: 2, mechanism: 'coax', leads: ['main', 'aux'] },
+        },
+      ],
     ],
     [
       'heatsink 4 PH1 sprung captive, numbered',
-      [screws('heatsink', 4, { drive: 'PH', size: 'PH1', sprung: true, captive: true }, { tighten: 'numbered' }, 'loosen')],
+      [
+        screws(
+          'heatsink',
+          4,
+          { drive: 'PH', size: 'PH1', sprung: true, captive: true },
+          { tighten: 'numbered' },
+          'loosen',
+        ),
+      ],
     ],
-    ["board won't come: usb bracket holds it", [{ kind: 'blocked', part: 'system-board', by: 'usb-bracket' }]],
-    ['fan needs cover and battery first', [{ kind: 'requires', part: 'fan', parts: ['base-cover', 'battery'] }]],
+    [
+      "board won't come: usb bracket holds it",
+      [{ kind: 'blocked', part: 'system-board', by: 'usb-bracket' }],
+    ],
+    [
+      'fan needs cover and battery first',
+      [{ kind: 'requires', part: 'fan', parts: ['base-cover', 'battery'] }],
+    ],
     [
       'battery TB-4471 11.55V 4100mAh 47.4Wh',
       [
@@ -62,18 +142,41 @@ describe('reading a bench line', () => {
     ['stripped 1 hinge screw left', [{ kind: 'stripped', count: 1, part: 'left-hinge' }]],
     ['turn over', [{ kind: 'turn', face: 'bottom' }]],
     ['lid up', [{ kind: 'turn', face: 'top' }]],
-    ['battery 2 strips stretch release', [{ kind: 'undo', part: 'battery', verb: 'peel', tool: null, joint: { type: 'stretch-tape', count: 2 } }]],
-    ['keyboard 22x PH000 M1.4x2, all same', [screws('keyboard', 22, { drive: 'PH', size: 'PH000', thread: 'M1.4', lengthMm: 2 })]],
+    [
+      'battery 2 strips stretch release',
+      [
+        {
+          kind: 'undo',
+          part: 'battery',
+          verb: 'peel',
+          tool: null,
+          joint: { type: 'stretch-tape', count: 2 },
+        },
+      ],
+    ],
+    [
+      'keyboard 22x PH000 M1.4x2, all same',
+      [screws('keyboard', 22, { drive: 'PH', size: 'PH000', thread: 'M1.4', lengthMm: 2 })],
+    ],
     [
       'board 3 M2.5x4 PH1 + 2 hex standoffs 5mm',
       [
         screws('system-board', 3, { thread: 'M2.5', lengthMm: 4, drive: 'PH', size: 'PH1' }),
-        { kind: 'undo', part: 'system-board', verb: 'unscrew', tool: null, joint: { type: 'standoffs', count: 2, screw: { drive: 'hex', lengthMm: 5 } } },
+        {
+          kind: 'undo',
+          part: 'system-board',
+          verb: 'unscrew',
+          tool: null,
+          joint: { type: 'standoffs', count: 2, screw: { drive: 'hex', lengthMm: 5 } },
+        },
       ],
     ],
     [
       'drive screw M2x3 ph1, then drive out at 30 deg',
-      [screws('storage', 1, { thread: 'M2', lengthMm: 3, drive: 'PH', size: 'PH1' }), { kind: 'lift', part: 'storage' }],
+      [
+        screws('storage', 1, { thread: 'M2', lengthMm: 3, drive: 'PH', size: 'PH1' }),
+        { kind: 'lift', part: 'storage' },
+      ],
     ],
     ['P5 x11 bottom', [screws('base-cover', 11, { drive: 'P', size: 'P5' }, { where: 'bottom' })]],
     ['test: power light and picture', [{ kind: 'check' }]],
@@ -118,20 +221,45 @@ describe('reading a bench line', () => {
   });
 
   test('any string reads without an exception into entries that fit the schema, and every word is covered', () => {
-    const word = fc.constantFrom('7', 'ph0', 'M2', 'x', 'under', 'it', 'base cover', ',', 'then', 'off', 'missing', '°', '11V', 'zorp', 'R', 'same', "won't come");
+    const word = fc.constantFrom(
+      '7',
+      'ph0',
+      'M2',
+      'x',
+      'under',
+      'it',
+      'base cover',
+      ',',
+      'then',
+      'off',
+      'missing',
+      '°',
+      '11V',
+      'zorp',
+      'R',
+      'same',
+      "won't come",
+    );
     const context = emptyContext();
     fc.assert(
-      fc.property(fc.oneof(fc.string(), fc.string({ unit: 'binary' }), fc.array(word).map((words) => words.join(' '))), (line) => {
-        const reading = readLine(line, context);
-        for (const entry of reading.entries) entrySchema.parse(entry);
-        expect(reading.entries.length > 0).toBe(line.trim() !== '');
-        let at = 0;
-        for (const span of reading.spans) {
-          expect(line.slice(at, span.start).trim()).toBe('');
-          at = span.end;
-        }
-        if (reading.spans.length > 0) expect(line.slice(at).trim()).toBe('');
-      }),
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.string({ unit: 'binary' }),
+          fc.array(word).map((words) => words.join(' ')),
+        ),
+        (line) => {
+          const reading = readLine(line, context);
+          for (const entry of reading.entries) entrySchema.parse(entry);
+          expect(reading.entries.length > 0).toBe(line.trim() !== '');
+          let at = 0;
+          for (const span of reading.spans) {
+            expect(line.slice(at, span.start).trim()).toBe('');
+            at = span.end;
+          }
+          if (reading.spans.length > 0) expect(line.slice(at).trim()).toBe('');
+        },
+      ),
       { numRuns: 500 },
     );
   });
@@ -152,18 +280,47 @@ describe('writing an entry back', () => {
     { requiredKeys: ['drive', 'size'] },
   );
   const entry: fc.Arbitrary<Entry> = fc.oneof(
-    fc.record({ part, count: fc.integer({ min: 1, max: 40 }), screw }).map(
-      ({ part: of, count, screw: kind }): Entry => ({ kind: 'undo', part: of, verb: 'unscrew', tool: kind.size, joint: { type: 'screws', count, screw: kind }, ...common }),
-    ),
+    fc
+      .record({ part, count: fc.integer({ min: 1, max: 40 }), screw })
+      .map(({ part: of, count, screw: kind }): Entry => ({
+        kind: 'undo',
+        part: of,
+        verb: 'unscrew',
+        tool: kind.size,
+        joint: { type: 'screws', count, screw: kind },
+        ...common,
+      })),
     part.map((of): Entry => ({ kind: 'lift', part: of, ...common })),
     fc.constantFrom('plug', 'press-on', 'coax').chain((mechanism) =>
-      part.map((of) => ({ kind: 'undo', part: of, verb: 'unplug', tool: null, joint: { type: 'connector', mechanism }, ...common }) as Entry),
+      part.map(
+        (of) =>
+          ({
+            kind: 'undo',
+            part: of,
+            verb: 'unplug',
+            tool: null,
+            joint: { type: 'connector', mechanism },
+            ...common,
+          }) as Entry,
+      ),
     ),
-    fc.tuple(part, part).filter(([a, b]) => a !== b).map(([a, b]): Entry => ({ kind: 'blocked', part: a, by: b, ...common })),
-    fc.tuple(part, part).filter(([a, b]) => a !== b).map(([a, b]): Entry => ({ kind: 'requires', part: a, parts: [b], ...common })),
-    fc.tuple(part, fc.constantFrom('TB-4471', 'TF-220-C', 'QX1234B')).map(([of, number]): Entry => ({ kind: 'number', part: of, number, role: 'fitted', ...common })),
-    fc.tuple(part, fc.integer({ min: 1, max: 9 })).map(([of, count]): Entry => ({ kind: 'missing', part: of, count, screw: null, ...common })),
-    fc.integer({ min: 1, max: 600 }).map((seconds): Entry => ({ kind: 'hold', seconds, what: 'power button', ...common })),
+    fc
+      .tuple(part, part)
+      .filter(([a, b]) => a !== b)
+      .map(([a, b]): Entry => ({ kind: 'blocked', part: a, by: b, ...common })),
+    fc
+      .tuple(part, part)
+      .filter(([a, b]) => a !== b)
+      .map(([a, b]): Entry => ({ kind: 'requires', part: a, parts: [b], ...common })),
+    fc
+      .tuple(part, fc.constantFrom('TB-4471', 'TF-220-C', 'QX1234B'))
+      .map(([of, number]): Entry => ({ kind: 'number', part: of, number, role: 'fitted', ...common })),
+    fc
+      .tuple(part, fc.integer({ min: 1, max: 9 }))
+      .map(([of, count]): Entry => ({ kind: 'missing', part: of, count, screw: null, ...common })),
+    fc
+      .integer({ min: 1, max: 600 })
+      .map((seconds): Entry => ({ kind: 'hold', seconds, what: 'power button', ...common })),
   );
 
   test('and reading it again gives the same entry', () => {
@@ -171,7 +328,9 @@ describe('writing an entry back', () => {
     fc.assert(
       fc.property(entry, (given) => {
         const { text: _text, confidence: _confidence, ...expected } = given;
-        const again = readLine(writeLine(given), context).entries.map(({ text: _t, confidence: _c, ...rest }) => rest);
+        const again = readLine(writeLine(given), context).entries.map(
+          ({ text: _t, confidence: _c, ...rest }) => rest,
+        );
         expect(again).toEqual([expected]);
       }),
       { numRuns: 600 },

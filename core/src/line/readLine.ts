@@ -44,9 +44,12 @@ export function readLine(line: string, context: LineContext): Reading {
     entries.push(...read);
     for (const entry of read) if ('part' in entry && entry.part) part = entry.part;
   }
-  const unread = terms.filter((term) => term.kind === 'unknown').map((term) => line.slice(term.start, term.end));
+  const unread = terms
+    .filter((term) => term.kind === 'unknown')
+    .map((term) => line.slice(term.start, term.end));
   const spans = terms.map(({ start, end, kind }) => ({ start, end, kind }));
-  if (entries.length === 0) return { ...noteOnly(trimmed, line, context.at, unread.length > 0 ? 0.3 : 0.5), unread, spans };
+  if (entries.length === 0)
+    return { ...noteOnly(trimmed, line, context.at, unread.length > 0 ? 0.3 : 0.5), unread, spans };
   return { line, entries, unread, spans };
 }
 
@@ -59,9 +62,14 @@ function freeText(line: string, terms: readonly Term[], context: LineContext): R
   const first = terms[0];
   if (!first) return null;
   const opener = line.slice(first.start, first.end).toLowerCase();
-  for (const [kind, words] of Object.entries(freeTextOpeners) as ['check' | 'caution' | 'note', readonly string[]][]) {
+  for (const [kind, words] of Object.entries(freeTextOpeners) as [
+    'check' | 'caution' | 'note',
+    readonly string[],
+  ][]) {
     if (!words.includes(opener)) continue;
-    const rest = terms.slice(1).find((term) => term.kind !== 'colon' && term.kind !== 'comma' && line.charAt(term.start) !== '-');
+    const rest = terms
+      .slice(1)
+      .find((term) => term.kind !== 'colon' && term.kind !== 'comma' && line.charAt(term.start) !== '-');
     if (!rest) return null;
     const text = line.slice(rest.start).trim();
     const spans: Span[] = [
@@ -127,12 +135,25 @@ function readFrame(line: string, frame: Frame, context: LineContext, partNamed: 
 const needsLastScrew = (frame: Frame): boolean =>
   (frame.same || frame.more) && frame.screw.drive == null && frame.screw.thread == null;
 
-function finish(line: string, terms: readonly Term[], at: number | null, draft: Draft, fromContext: Entry['fromContext'] = []): Entry {
-  const telling = terms.filter((term) => term.kind !== 'comma' && term.kind !== 'and' && term.kind !== 'then' && term.kind !== 'colon');
+function finish(
+  line: string,
+  terms: readonly Term[],
+  at: number | null,
+  draft: Draft,
+  fromContext: Entry['fromContext'] = [],
+): Entry {
+  const telling = terms.filter(
+    (term) => term.kind !== 'comma' && term.kind !== 'and' && term.kind !== 'then' && term.kind !== 'colon',
+  );
   const start = telling[0]?.start ?? 0;
   const end = telling[telling.length - 1]?.end ?? line.length;
   const unread = terms.filter((term) => term.kind === 'unknown').length;
   const confidence = Math.max(0.4, 1 - 0.15 * unread);
-  const common = { text: line.slice(start, end), at, confidence, ...(fromContext.length > 0 ? { fromContext } : {}) };
+  const common = {
+    text: line.slice(start, end),
+    at,
+    confidence,
+    ...(fromContext.length > 0 ? { fromContext } : {}),
+  };
   return { ...draft, ...common } as Entry;
 }

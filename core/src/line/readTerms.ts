@@ -13,7 +13,7 @@ type Rule = (tokens: readonly Token[], at: number, lexicon: Lexicon) => Found;
  */
 export function readTerms(tokens: readonly Token[], lexicon: Lexicon): Term[] {
   const terms: Term[] = [];
-  for (let at = 0; at < tokens.length; ) {
+  for (let at = 0; at < tokens.length;) {
     const found = rules.reduce<Found>((already, rule) => already ?? rule(tokens, at, lexicon), null);
     const to = found?.to ?? at + 1;
     const meaning = found?.meaning ?? { kind: 'unknown' as const };
@@ -37,7 +37,10 @@ const drive: Rule = (tokens, at) => {
   if (!size.glued && prefix.lower.length < 2) return null;
   if (!size.glued && Number(size.text) > 4) return null;
   const letters = family === 'hex' ? 'H' : family === 'slot' ? 'SL' : family;
-  return { meaning: { kind: 'drive', drive: family, size: letters + size.text.replace(',', '.') }, to: at + 2 };
+  return {
+    meaning: { kind: 'drive', drive: family, size: letters + size.text.replace(',', '.') },
+    to: at + 2,
+  };
 };
 
 /** `M2`, `M2x5`, `M2 × 5 mm`, `M1.6*4`. */
@@ -47,7 +50,8 @@ const thread: Rule = (tokens, at) => {
   if (m?.lower !== 'm' || !isNumber(diameter) || !diameter.glued) return null;
   const name = `M${numberValue(diameter)}`;
   const length = tokens[at + 3];
-  if (!isTimes(tokens[at + 2]) || !isNumber(length)) return { meaning: { kind: 'thread', thread: name, lengthMm: null }, to: at + 2 };
+  if (!isTimes(tokens[at + 2]) || !isNumber(length))
+    return { meaning: { kind: 'thread', thread: name, lengthMm: null }, to: at + 2 };
   const to = tokens[at + 4]?.lower === 'mm' ? at + 5 : at + 4;
   return { meaning: { kind: 'thread', thread: name, lengthMm: numberValue(length) }, to };
 };
@@ -59,7 +63,11 @@ const measure: Rule = (tokens, at) => {
   const degree = tokens[at + 1]?.text === '°';
   const unitToken = tokens[degree ? at + 2 : at + 1];
   const named = unitToken ? unitWords[unitToken.lower] : undefined;
-  if (degree) return { meaning: { kind: 'measure', value: numberValue(value), unit: named === 'c' ? 'c' : 'deg' }, to: named === 'c' ? at + 3 : at + 2 };
+  if (degree)
+    return {
+      meaning: { kind: 'measure', value: numberValue(value), unit: named === 'c' ? 'c' : 'deg' },
+      to: named === 'c' ? at + 3 : at + 2,
+    };
   // A bare `c` or a letter at a distance is a word: `3 s` is seconds, `4 c` is not degrees.
   if (!named || (named === 'c' && !unitToken?.glued)) return null;
   return { meaning: { kind: 'measure', value: numberValue(value), unit: named }, to: at + 2 };
@@ -96,7 +104,11 @@ const quantity: Rule = (tokens, at, lexicon) => {
   if (lexiconPhrase(tokens, at, lexicon)?.meaning.kind === 'more') return null;
   const lead = isTimes(tokens[at]) ? 1 : 0;
   const token = tokens[at + lead];
-  const value = isNumber(token) ? numberValue(token) : token?.kind === 'word' ? numberWords[token.lower] : undefined;
+  const value = isNumber(token)
+    ? numberValue(token)
+    : token?.kind === 'word'
+      ? numberWords[token.lower]
+      : undefined;
   if (value === undefined || !Number.isInteger(value) || value < 1 || value > 200) return null;
   const to = at + lead + 1;
   return { meaning: { kind: 'count', count: value }, to: isTimes(tokens[to]) ? to + 1 : to };

@@ -5,7 +5,11 @@ import { holdWhat } from './lexicon/words.ts';
 import type { Term, TermOf } from './terms.ts';
 
 /** What a construction makes of a stretch of terms, before the fields that every entry has are added. */
-export type Draft = Entry extends infer E ? (E extends Entry ? Omit<E, 'text' | 'at' | 'confidence' | 'fromContext'> : never) : never;
+export type Draft = Entry extends infer E
+  ? E extends Entry
+    ? Omit<E, 'text' | 'at' | 'confidence' | 'fromContext'>
+    : never
+  : never;
 
 /** A construction answers with drafts, or null where it does not apply. */
 type Construction = (terms: readonly Term[], context: LineContext) => Draft[] | null;
@@ -33,12 +37,18 @@ function partsIn(terms: readonly Term[]): string[] {
 }
 
 /** `fan needs cover and battery first`. */
-const requires: Construction = (terms) => splitAt(terms, 'needs', (part, parts) => [{ kind: 'requires', part, parts }]);
+const requires: Construction = (terms) =>
+  splitAt(terms, 'needs', (part, parts) => [{ kind: 'requires', part, parts }]);
 
 /** `drive shield covers battery screw`. */
-const covers: Construction = (terms) => splitAt(terms, 'covers', (part, parts) => [{ kind: 'covers', part, parts }]);
+const covers: Construction = (terms) =>
+  splitAt(terms, 'covers', (part, parts) => [{ kind: 'covers', part, parts }]);
 
-function splitAt(terms: readonly Term[], kind: 'needs' | 'covers', draft: (part: string, parts: string[]) => Draft[]): Draft[] | null {
+function splitAt(
+  terms: readonly Term[],
+  kind: 'needs' | 'covers',
+  draft: (part: string, parts: string[]) => Draft[],
+): Draft[] | null {
   const at = terms.findIndex((term) => term.kind === kind);
   if (at < 0) return null;
   const [part] = partsIn(terms.slice(0, at));
@@ -53,7 +63,9 @@ const blocked: Construction = (terms) => {
   const [first, second] = parts;
   if (!first || !second) return null;
   // "usb bracket holds board": without the part that would not come named first, the holder leads.
-  return has(terms, 'blocked') ? [{ kind: 'blocked', part: first, by: second }] : [{ kind: 'blocked', part: second, by: first }];
+  return has(terms, 'blocked')
+    ? [{ kind: 'blocked', part: first, by: second }]
+    : [{ kind: 'blocked', part: second, by: first }];
 };
 
 const counted = (terms: readonly Term[]): number => find(terms, 'count')?.count ?? 1;
@@ -69,7 +81,9 @@ const missing: Construction = (terms, context) => {
 
 /** `stripped 1 hinge screw left`. */
 const stripped: Construction = (terms, context) =>
-  has(terms, 'stripped') ? [{ kind: 'stripped', count: counted(terms), part: partsIn(terms)[0] ?? context.part }] : null;
+  has(terms, 'stripped')
+    ? [{ kind: 'stripped', count: counted(terms), part: partsIn(terms)[0] ?? context.part }]
+    : null;
 
 function screwIn(terms: readonly Term[]) {
   const drive = find(terms, 'drive');
@@ -85,26 +99,45 @@ function screwIn(terms: readonly Term[]) {
 const turn: Construction = (terms, context) => {
   const found = find(terms, 'turn');
   if (!found) return null;
-  return [{ kind: 'turn', face: found.face === 'over' ? (context.face === 'top' ? 'bottom' : 'top') : found.face }];
+  return [
+    { kind: 'turn', face: found.face === 'over' ? (context.face === 'top' ? 'bottom' : 'top') : found.face },
+  ];
 };
 
 /** `hold power 15 s`, `wait 30 seconds`. */
 const hold: Construction = (terms) => {
   const lead = terms.find((term) => term.kind === 'hold' || term.kind === 'wait');
-  const time = terms.find((term): term is TermOf<'measure'> => term.kind === 'measure' && (term.unit === 's' || term.unit === 'min'));
+  const time = terms.find(
+    (term): term is TermOf<'measure'> =>
+      term.kind === 'measure' && (term.unit === 's' || term.unit === 'min'),
+  );
   if (!lead || !time || time.value <= 0) return null;
   const what = find(terms, 'what')?.what ?? (lead.kind === 'wait' ? 'wait' : holdWhat['power']);
-  return [{ kind: 'hold', seconds: time.value * (time.unit === 'min' ? 60 : 1), what: what ?? 'power button' }];
+  return [
+    { kind: 'hold', seconds: time.value * (time.unit === 'min' ? 60 : 1), what: what ?? 'power button' },
+  ];
 };
 
-const measureFields = { V: 'nominalV', mAh: 'capacityMAh', Wh: 'energyWh', mm: 'mm', g: 'g', c: 'c' } as const;
+const measureFields = {
+  V: 'nominalV',
+  mAh: 'capacityMAh',
+  Wh: 'energyWh',
+  mm: 'mm',
+  g: 'g',
+  c: 'c',
+} as const;
 
 /** `battery TB-4471 11.55V 4100mAh 47.4Wh`, `fan p/n TF-220-C`. */
 const label: Construction = (terms, context) => {
   const codes = terms.filter((term): term is TermOf<'code'> => term.kind === 'code');
   const values: Record<string, number> = {};
-  const labels = terms.some((term) => term.kind === 'measure' && ['V', 'mAh', 'Wh', 'g', 'c'].includes(term.unit));
-  const screws = terms.some((term) => term.kind === 'drive' || term.kind === 'thread' || term.kind === 'joint' || term.kind === 'count');
+  const labels = terms.some(
+    (term) => term.kind === 'measure' && ['V', 'mAh', 'Wh', 'g', 'c'].includes(term.unit),
+  );
+  const screws = terms.some(
+    (term) =>
+      term.kind === 'drive' || term.kind === 'thread' || term.kind === 'joint' || term.kind === 'count',
+  );
   for (const term of terms) {
     if (term.kind !== 'measure' || !(term.unit in measureFields)) continue;
     // A bare length says what a part measures only where no screw is talked about.
@@ -121,4 +154,13 @@ const label: Construction = (terms, context) => {
 };
 
 /** Tried in this order; each says in one line what it reads. */
-export const constructions: readonly Construction[] = [requires, blocked, missing, stripped, covers, hold, turn, label];
+export const constructions: readonly Construction[] = [
+  requires,
+  blocked,
+  missing,
+  stripped,
+  covers,
+  hold,
+  turn,
+  label,
+];

@@ -50,6 +50,11 @@ export type Plain =
   | 'unknown';
 
 /** A meaning with the tokens (from, to) and the characters (start, end) that it was read from. */
-export type Term = Meaning & { readonly from: number; readonly to: number; readonly start: number; readonly end: number };
+export type Term = Meaning & {
+  readonly from: number;
+  readonly to: number;
+  readonly start: number;
+  readonly end: number;
+};
 
 export type TermOf<K extends Meaning['kind']> = Extract<Term, { kind: K }>;

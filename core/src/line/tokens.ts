@@ -19,7 +19,7 @@ const isLetter = (c: string): boolean => c.toLowerCase() !== c.toUpperCase();
 export function tokenize(line: string): Token[] {
   const tokens: Token[] = [];
   let glued = false;
-  for (let i = 0; i < line.length; ) {
+  for (let i = 0; i < line.length;) {
     const c = line.charAt(i);
     if (isSpace(c)) {
       glued = false;

@@ -46,7 +46,9 @@ export function writeLine(entry: Entry): string {
     case 'measure':
       return `${entry.part ? name(entry.part) : ''} ${writeValues(entry.values)}`.trim();
     case 'missing':
-      return `missing: ${entry.count} ${entry.part ? name(entry.part) : ''} screw ${writeScrew(entry.screw)}`.replace(/ {2,}/g, ' ').trim();
+      return `missing: ${entry.count} ${entry.part ? name(entry.part) : ''} screw ${writeScrew(entry.screw)}`
+        .replace(/ {2,}/g, ' ')
+        .trim();
     case 'stripped':
       return `stripped ${entry.count} ${entry.part ? name(entry.part) : ''} screw`.replace(/ {2,}/g, ' ');
     case 'caution':
@@ -63,14 +65,25 @@ export function writeLine(entry: Entry): string {
 function writeScrew(screw: Screw | null | undefined): string {
   if (!screw) return '';
   const flags = [screw.captive && 'captive', screw.sprung && 'sprung', screw.shouldered && 'shouldered'];
-  const drive = screw.size ?? (screw.drive ? screw.drive.toLowerCase().replace(/^t$/, 'six lobe').replace(/^p$/, 'five lobe').replace(/^y$/, 'three wing') : null);
+  const drive =
+    screw.size ??
+    (screw.drive
+      ? screw.drive
+          .toLowerCase()
+          .replace(/^t$/, 'six lobe')
+          .replace(/^p$/, 'five lobe')
+          .replace(/^y$/, 'three wing')
+      : null);
   return [drive, threadWords(screw), screw.head && `${screw.head} head`, ...flags].filter(Boolean).join(' ');
 }
 
 function writeUndo({ joint, part, verb }: EntryOf<'undo'>): string {
   const noun = joint.type === 'screws' && joint.count === 1 ? 'screw' : jointNouns[joint.type];
   const how = joint.mechanism?.replace('-', ' ') ?? '';
-  const lead = verb === 'pry' || verb === 'peel' || verb === 'slide' || verb === 'unclip' || verb === 'loosen' ? verb : '';
+  const lead =
+    verb === 'pry' || verb === 'peel' || verb === 'slide' || verb === 'unclip' || verb === 'loosen'
+      ? verb
+      : '';
   const words = [
     part && name(part),
     lead,
@@ -79,7 +92,11 @@ function writeUndo({ joint, part, verb }: EntryOf<'undo'>): string {
     joint.type === 'connector' && how ? how : noun,
     joint.leads?.join(' '),
     joint.where,
-    joint.tighten && joint.tighten !== 'any' ? (joint.tighten === 'cross' ? 'crosswise' : joint.tighten) : null,
+    joint.tighten && joint.tighten !== 'any'
+      ? joint.tighten === 'cross'
+        ? 'crosswise'
+        : joint.tighten
+      : null,
     joint.hiddenBy && `under ${name(joint.hiddenBy)}`,
   ];
   return words.filter(Boolean).join(' ');

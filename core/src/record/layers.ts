@@ -12,7 +12,10 @@ export interface Layer {
 
 /** The parts of a recording, those that are off first in the order they came off. */
 export function layersOf(entries: readonly Entry[]): Layer[] {
-  const parts = new Map<string, { screws: number; joints: number; off: number | null; blockedBy: string | null }>();
+  const parts = new Map<
+    string,
+    { screws: number; joints: number; off: number | null; blockedBy: string | null }
+  >();
   const at = (slug: string) => {
     const known = parts.get(slug) ?? { screws: 0, joints: 0, off: null, blockedBy: null };
     parts.set(slug, known);
@@ -38,7 +41,9 @@ export function layersOf(entries: readonly Entry[]): Layer[] {
     const screws = part.screws === 1 ? '1 screw' : `${part.screws} screws`;
     const detail = waits
       ? `waits for ${lowerName(partNameOf(part.blockedBy ?? ''))}`
-      : [part.screws > 0 && screws, part.joints > 0 && part.screws === 0 && `${part.joints} undone`].filter(Boolean).join(' · ') || (state === 'ahead' ? 'not opened' : '');
+      : [part.screws > 0 && screws, part.joints > 0 && part.screws === 0 && `${part.joints} undone`]
+          .filter(Boolean)
+          .join(' · ') || (state === 'ahead' ? 'not opened' : '');
     return { part: slug, name: partNameOf(slug), state, detail, order: part.off ?? Number.MAX_SAFE_INTEGER };
   });
   return layers.sort((a, b) => a.order - b.order).map(({ order: _order, ...layer }) => layer);

@@ -7,7 +7,8 @@ import { confusablePairs, trayOf } from '../run/tray.ts';
 
 const entriesOf = (text: string) => [...readLine(text, emptyContext()).entries];
 const line = (text: string): RecordBody => ({ kind: 'line', text, entries: entriesOf(text) });
-const log = (...bodies: [string, RecordBody][]): LogRecord[] => bodies.map(([id, body]) => ({ id, at: '2026-01-01T08:00:00Z', body }));
+const log = (...bodies: [string, RecordBody][]): LogRecord[] =>
+  bodies.map(([id, body]) => ({ id, at: '2026-01-01T08:00:00Z', body }));
 
 describe('the log of a recording', () => {
   test('a corrected line keeps its place and its earlier words; a struck line comes back when restored', () => {
@@ -23,7 +24,9 @@ describe('the log of a recording', () => {
       { text: 'battery off', struck: true, earlier: [] },
     ]);
     expect(standingEntries(lines)).toHaveLength(1);
-    expect(standingEntries(foldLines([...records, ...log(['e', { kind: 'restore', of: 'b' }])]))).toHaveLength(2);
+    expect(
+      standingEntries(foldLines([...records, ...log(['e', { kind: 'restore', of: 'b' }])])),
+    ).toHaveLength(2);
   });
 
   test('the same record twice counts once', () => {
@@ -32,11 +35,24 @@ describe('the log of a recording', () => {
   });
 
   test('tray and layers follow: letters by appearance, captive apart, look-alikes named', () => {
-    const entries = ['missing: 1 base cover screw', 'base cover: 6 PH0 M2x5, 2 captive PH0', 'base cover off', 'drive shield 3 PH0 M2x3', "board won't come: usb bracket holds it"].flatMap(entriesOf);
+    const entries = [
+      'missing: 1 base cover screw',
+      'base cover: 6 PH0 M2x5, 2 captive PH0',
+      'base cover off',
+      'drive shield 3 PH0 M2x3',
+      "board won't come: usb bracket holds it",
+    ].flatMap(entriesOf);
     const tray = trayOf(entries);
     expect(tray.cells.map(({ letter, count }) => `${letter}${count}`)).toEqual(['A6', 'B2', 'C3']);
     expect(tray).toMatchObject({ inTray: 9, captive: 2, missing: 1 });
-    expect(confusablePairs(tray.cells).map(({ a, b, apartMm }) => [a.letter, b.letter, apartMm])).toEqual([['A', 'C', 2]]);
-    expect(layersOf(entries).map(({ part, state }) => `${part} ${state}`)).toEqual(['base-cover off', 'drive-shield work', 'usb-bracket ahead', 'system-board waits']);
+    expect(confusablePairs(tray.cells).map(({ a, b, apartMm }) => [a.letter, b.letter, apartMm])).toEqual([
+      ['A', 'C', 2],
+    ]);
+    expect(layersOf(entries).map(({ part, state }) => `${part} ${state}`)).toEqual([
+      'base-cover off',
+      'drive-shield work',
+      'usb-bracket ahead',
+      'system-board waits',
+    ]);
   });
 });

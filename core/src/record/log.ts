@@ -40,13 +40,19 @@ export function foldLines(records: readonly LogRecord[]): KeptLine[] {
   const lines = new Map<string, KeptLine>();
   for (const { id, at, body } of records) {
     if (body.kind === 'line') {
-      if (!lines.has(id)) lines.set(id, { id, at, text: body.text, entries: body.entries, struck: false, earlier: [] });
+      if (!lines.has(id))
+        lines.set(id, { id, at, text: body.text, entries: body.entries, struck: false, earlier: [] });
       continue;
     }
     const line = lines.get(body.of);
     if (!line) continue; // a correction of a line that another device has not sent yet; it applies once both are there
     if (body.kind === 'correct') {
-      lines.set(line.id, { ...line, text: body.text, entries: body.entries, earlier: [...line.earlier, line.text] });
+      lines.set(line.id, {
+        ...line,
+        text: body.text,
+        entries: body.entries,
+        earlier: [...line.earlier, line.text],
+      });
     } else lines.set(line.id, { ...line, struck: body.kind === 'strike' });
   }
   return [...lines.values()];
@@ -55,4 +61,5 @@ export function foldLines(records: readonly LogRecord[]): KeptLine[] {
 /** The entries that count: of lines that are not struck. */
 export const standingLines = (lines: readonly KeptLine[]): KeptLine[] => lines.filter((line) => !line.struck);
 
-export const standingEntries = (lines: readonly KeptLine[]): Entry[] => standingLines(lines).flatMap((line) => line.entries);
+export const standingEntries = (lines: readonly KeptLine[]): Entry[] =>
+  standingLines(lines).flatMap((line) => line.entries);

@@ -29,12 +29,18 @@ interface BoundTables {
   /** Runs of a's part that the constraints force from a on. */
   readonly runs: Int32Array;
   /** Pairs of parts of which one must be resumed while acts of both masks are ahead. */
-  readonly conflicts: readonly { readonly p: number; readonly q: number; readonly pFirst: Uint32Array; readonly qFirst: Uint32Array }[];
+  readonly conflicts: readonly {
+    readonly p: number;
+    readonly q: number;
+    readonly pFirst: Uint32Array;
+    readonly qFirst: Uint32Array;
+  }[];
 }
 
 const sides = 3;
 
-export const hasBit = (mask: Uint32Array, bit: number, at = 0): boolean => (((mask[at + (bit >> 5)] ?? 0) >>> (bit & 31)) & 1) === 1;
+export const hasBit = (mask: Uint32Array, bit: number, at = 0): boolean =>
+  (((mask[at + (bit >> 5)] ?? 0) >>> (bit & 31)) & 1) === 1;
 
 export function setBit(mask: Uint32Array, bit: number, at = 0): void {
   mask[at + (bit >> 5)] = (mask[at + (bit >> 5)] ?? 0) | (1 << (bit & 31));
@@ -85,7 +91,11 @@ type Base = Omit<Task, 'tables'>;
 function boundTables(task: Base): BoundTables {
   const order = topological(task);
   const after = successors(task);
-  return { ...pathTables(task, order, after), runs: forcedRuns(task, order, after), conflicts: partConflicts(task, order, after) };
+  return {
+    ...pathTables(task, order, after),
+    runs: forcedRuns(task, order, after),
+    conflicts: partConflicts(task, order, after),
+  };
 }
 
 function successors(task: Base): number[][] {

@@ -29,7 +29,11 @@ function listSets(problem: Problem, frugal: boolean) {
   const sets = new Map<string, number[]>();
   let left = combinationLimit;
   let cyclic = 0;
-  const visit = (inside: ReadonlySet<number>, queue: readonly number[], open: readonly (readonly number[])[]): void => {
+  const visit = (
+    inside: ReadonlySet<number>,
+    queue: readonly number[],
+    open: readonly (readonly number[])[],
+  ): void => {
     if (left <= 0) return;
     const set = new Set(inside);
     const pending = [...open];
@@ -64,7 +68,7 @@ function canBeOrdered(problem: Problem, set: readonly number[]): boolean {
 /** The acts of a set that can be reached one after the other. */
 export function orderableActs(problem: Problem, set: readonly number[]): ReadonlySet<number> {
   const done = new Set<number>();
-  for (let grew = true; grew; ) {
+  for (let grew = true; grew;) {
     grew = false;
     for (const act of set) {
       if (done.has(act)) continue;

@@ -3,12 +3,18 @@ import { countOrders, type StepNeeds } from './countOrders.ts';
 
 /** Needs of a partial order on 0…n-1: each step needs, one by one, those that come before it. */
 const order = (n: number, before: (a: number, b: number) => boolean): StepNeeds =>
-  Array.from({ length: n }, (_, b) => Array.from({ length: n }, (_, a) => a).filter((a) => a !== b && before(a, b)).map((a) => [a]));
+  Array.from({ length: n }, (_, b) =>
+    Array.from({ length: n }, (_, a) => a)
+      .filter((a) => a !== b && before(a, b))
+      .map((a) => [a]),
+  );
 
 describe('number of valid orders', () => {
   test('fences of 1 to 8 acts: the zigzag numbers, OEIS A000111 (from memory, recomputed)', () => {
     const fence = (n: number) => order(n, (a, b) => a % 2 === 0 && Math.abs(a - b) === 1);
-    expect([1, 2, 3, 4, 5, 6, 7, 8].map((n) => Number(countOrders(fence(n))))).toEqual([1, 1, 2, 5, 16, 61, 272, 1385]);
+    expect([1, 2, 3, 4, 5, 6, 7, 8].map((n) => Number(countOrders(fence(n))))).toEqual([
+      1, 1, 2, 5, 16, 61, 272, 1385,
+    ]);
   });
 
   test('2 × k grids: the Catalan numbers, OEIS A000108 (from memory, recomputed)', () => {

@@ -25,7 +25,9 @@ export function countOrders(needs: StepNeeds, limit: number = defaultCountLimit)
 function countGroup(group: readonly number[], needs: StepNeeds, limit: number) {
   const bit = new Map(group.map((step, i) => [step, 1n << BigInt(i)]));
   const masks = group.map((step) =>
-    (needs[step] ?? []).map((options) => options.reduce((mask, option) => mask | (bit.get(option) ?? 0n), 0n)),
+    (needs[step] ?? []).map((options) =>
+      options.reduce((mask, option) => mask | (bit.get(option) ?? 0n), 0n),
+    ),
   );
   let level = new Map<bigint, bigint>([[0n, 1n]]);
   let sets = 0;

@@ -10,7 +10,9 @@ export function orderCost(
   steps: readonly string[],
   start: Pick<RouteRequest, 'weights' | 'startFace' | 'toolInHand'> = {},
 ): RouteCost {
-  const byId = new Map<string, Sequence['actions'][number]>(sequence.actions.map((action) => [action.id, action]));
+  const byId = new Map<string, Sequence['actions'][number]>(
+    sequence.actions.map((action) => [action.id, action]),
+  );
   const weights = start.weights ?? defaultWeights;
   let [seconds, toolChanges, flips] = [0, 0, 0];
   let tool = start.toolInHand ?? null;
@@ -38,12 +40,19 @@ export function orderCost(
 }
 
 /** The first step that breaks a need, in an order over a document that is already configured; null if none. */
-export function brokenNeed(sequence: Sequence, steps: readonly string[], alreadyDone: readonly string[] = []) {
+export function brokenNeed(
+  sequence: Sequence,
+  steps: readonly string[],
+  alreadyDone: readonly string[] = [],
+) {
   const existing = new Set<string>(sequence.actions.map((action) => action.id));
   const done = new Set<string>(alreadyDone);
   for (const id of steps) {
     const broken = sequence.needs.find(
-      (need) => need.action === id && need.anyOf.some((other) => existing.has(other)) && !need.anyOf.some((other) => done.has(other)),
+      (need) =>
+        need.action === id &&
+        need.anyOf.some((other) => existing.has(other)) &&
+        !need.anyOf.some((other) => done.has(other)),
     );
     if (broken) return broken;
     done.add(id);

@@ -26,7 +26,8 @@ function exhaustiveTotal(sequence: Sequence, targets: readonly string[]): number
       return;
     }
     for (const id of ids) {
-      if (done.has(id) || !needs.get(id)?.every((need) => need.anyOf.some((other) => done.has(other)))) continue;
+      if (done.has(id) || !needs.get(id)?.every((need) => need.anyOf.some((other) => done.has(other))))
+        continue;
       done.add(id);
       order.push(id);
       if (best === null || orderCost(sequence, order).total < best) walk();

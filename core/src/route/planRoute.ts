@@ -78,7 +78,9 @@ function describeRoute(
 
 function needsAmong(problem: Problem, acts: readonly number[]): StepNeeds {
   const place = new Map(acts.map((act, i) => [act, i]));
-  return acts.map((act) => (problem.needs[act] ?? []).map((options) => options.flatMap((option) => place.get(option) ?? [])));
+  return acts.map((act) =>
+    (problem.needs[act] ?? []).map((options) => options.flatMap((option) => place.get(option) ?? [])),
+  );
 }
 
 /** Seconds of the acts that no choice of alternatives can avoid. */
@@ -94,7 +96,10 @@ function secondsSurelyNeeded(problem: Problem): number {
 }
 
 function unreachableTarget(sequence: Sequence, problem: Problem): Result<never> {
-  const reached = orderableActs(problem, problem.acts.map((_, i) => i));
+  const reached = orderableActs(
+    problem,
+    problem.acts.map((_, i) => i),
+  );
   const name = (act: number): string => {
     const part = problem.acts[act]?.part;
     return sequence.parts.find((candidate) => candidate.id === part)?.name ?? part ?? '?';
@@ -102,10 +107,14 @@ function unreachableTarget(sequence: Sequence, problem: Problem): Result<never> 
   const target = problem.targets.find((act) => !reached.has(act)) ?? problem.targets[0] ?? 0;
   // Follow needs that nothing reachable meets until an act comes round again: that is the circle.
   const trail: number[] = [];
-  for (let at = target; !trail.includes(at); ) {
+  for (let at = target; !trail.includes(at);) {
     trail.push(at);
     at = problem.needs[at]?.find((options) => !options.some((option) => reached.has(option)))?.[0] ?? at;
   }
   const circle = [...new Set(trail.map(name))].join(', ');
-  return failure(`${name(target)} cannot be reached: these wait for one another in a circle: ${circle}`, 'target', 'drop or correct one of these needs in Review');
+  return failure(
+    `${name(target)} cannot be reached: these wait for one another in a circle: ${circle}`,
+    'target',
+    'drop or correct one of these needs in Review',
+  );
 }

@@ -38,7 +38,8 @@ export function compileProblem(sequence: Sequence, request: RouteRequest): Resul
   if (!done.ok) return done;
   const targets = resolveAll(sequence, here, request.targets, 'target');
   if (!targets.ok) return targets;
-  if (request.targets.length === 0) return failure('no target is given', 'targets', 'name at least one part or action');
+  if (request.targets.length === 0)
+    return failure('no target is given', 'targets', 'name at least one part or action');
 
   const doneIds = new Set(done.value.map((action) => action.id));
   const acts = here.actions.filter((action) => !doneIds.has(action.id));
@@ -105,10 +106,21 @@ function resolveTarget(whole: Sequence, here: Sequence, id: string, as: string):
   const action = find(here);
   if (action) return success(action);
   const name = whole.parts.find((part) => part.id === id)?.name ?? id;
-  if (find(whole)) return failure(`${name} does not exist in this configuration`, as, 'choose another part or configuration');
+  if (find(whole))
+    return failure(
+      `${name} does not exist in this configuration`,
+      as,
+      'choose another part or configuration',
+    );
   if (whole.parts.some((part) => part.id === id)) {
-    return failure(`${name} has no lift in this sequence`, as, 'record how it comes off, or name one of its actions');
+    return failure(
+      `${name} has no lift in this sequence`,
+      as,
+      'record how it comes off, or name one of its actions',
+    );
   }
-  const known = here.actions.filter((candidate) => candidate.verb === 'lift').map((candidate) => candidate.part);
+  const known = here.actions
+    .filter((candidate) => candidate.verb === 'lift')
+    .map((candidate) => candidate.part);
   return failure(`"${id}" is neither a part nor an action`, as, `parts here: ${known.join(', ')}`);
 }

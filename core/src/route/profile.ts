@@ -31,8 +31,15 @@ export interface Profile {
  * A job as a dive: steps to the right, depth downwards. `sequence` is configured already; `steps` is an
  * order that respects its needs, so the depth of everything an act needs is known before the act.
  */
-export function descentProfile(sequence: Sequence, steps: readonly string[], targets: ReadonlySet<string>, startFace = 'top'): Profile {
-  const actions = new Map<string, Sequence['actions'][number]>(sequence.actions.map((action) => [action.id, action]));
+export function descentProfile(
+  sequence: Sequence,
+  steps: readonly string[],
+  targets: ReadonlySet<string>,
+  startFace = 'top',
+): Profile {
+  const actions = new Map<string, Sequence['actions'][number]>(
+    sequence.actions.map((action) => [action.id, action]),
+  );
   const kinds = new Map<string, string>(sequence.parts.map((part) => [part.id, part.kind]));
   const depths = new Map<string, number>();
   const levels: string[] = [];

@@ -76,7 +76,8 @@ export class SearchState {
     const found: number[] = [];
     for (let a = 0; a < n; a++) {
       if (!this.available(a)) continue;
-      if (!found.some((b) => part[a] === part[b] && tool[a] === tool[b] && face[a] === face[b])) found.push(a);
+      if (!found.some((b) => part[a] === part[b] && tool[a] === tool[b] && face[a] === face[b]))
+        found.push(a);
     }
     return found;
   }
@@ -121,7 +122,8 @@ export class SearchState {
       this.part = none;
       const whole = this.wholeFreePart();
       if (whole === none) break;
-      for (let a = this.freeOfPart(whole); a !== none; a = this.freeOfPart(whole)) cost += this.perform1(a, into);
+      for (let a = this.freeOfPart(whole); a !== none; a = this.freeOfPart(whole))
+        cost += this.perform1(a, into);
     }
     if (this.tool !== none && !this.toolAhead(this.tool)) this.tool = none;
     return cost;
@@ -192,7 +194,7 @@ export class SearchState {
     }
     const before = this.done.slice();
     let open = rest;
-    for (let grew = true; grew && open.length > 0; ) {
+    for (let grew = true; grew && open.length > 0;) {
       const waiting = open.filter((a) => {
         if (!this.available(a)) return true;
         setBit(this.done, a);

@@ -30,7 +30,13 @@ export class StateTable {
   }
 
   /** Adds a position or betters a known one; `better` is false where a known one is as cheap. */
-  add(position: Position, g: number, f: number, parent: number, act: number): { node: number; better: boolean } {
+  add(
+    position: Position,
+    g: number,
+    f: number,
+    parent: number,
+    act: number,
+  ): { node: number; better: boolean } {
     if (this.count * 2 >= this.index.length) this.rehash();
     const packed = pack(position);
     const slot = this.slotOf(position.done, packed);
@@ -70,7 +76,7 @@ export class StateTable {
     this.queuedAt[node] = this.f(node);
     const heap = this.heap;
     heap.push(node);
-    for (let i = heap.length - 1; i > 0; ) {
+    for (let i = heap.length - 1; i > 0;) {
       const up = (i - 1) >> 1;
       if (!this.sooner(heap[i] ?? 0, heap[up] ?? 0)) break;
       [heap[i], heap[up]] = [heap[up] ?? 0, heap[i] ?? 0];
@@ -98,7 +104,7 @@ export class StateTable {
 
   private sink(): void {
     const heap = this.heap;
-    for (let i = 0; ; ) {
+    for (let i = 0; ;) {
       let least = i;
       for (const child of [2 * i + 1, 2 * i + 2]) {
         if (child < heap.length && this.sooner(heap[child] ?? 0, heap[least] ?? 0)) least = child;
@@ -132,7 +138,8 @@ export class StateTable {
     this.index = new Int32Array(this.index.length * 2).fill(-1);
     for (let node = 0; node < this.count; node++) {
       const at = node * this.width;
-      this.index[this.slotOf(this.data.subarray(at, at + this.words), this.data[at + this.words] ?? 0)] = node;
+      this.index[this.slotOf(this.data.subarray(at, at + this.words), this.data[at + this.words] ?? 0)] =
+        node;
     }
   }
 
@@ -151,7 +158,8 @@ function enlarge<T extends Uint32Array | Int32Array | Float64Array>(from: T, int
   return into;
 }
 
-const pack = ({ tool, face, part }: Position): number => ((tool + 1) | (face << 8) | ((part + 1) << 10)) >>> 0;
+const pack = ({ tool, face, part }: Position): number =>
+  ((tool + 1) | (face << 8) | ((part + 1) << 10)) >>> 0;
 
 /** FNV-1a over the words with a final mix; spreads bit sets well enough for linear probing. */
 function hash(done: Uint32Array, packed: number): number {

@@ -23,7 +23,11 @@ export interface WhyLink {
 /** The shortest chain of needs from a step of the route to a target; empty for a target itself. */
 export function whyStep(
   sequence: Sequence,
-  route: { readonly steps: readonly string[]; readonly targets: readonly string[]; readonly configuration: Configuration },
+  route: {
+    readonly steps: readonly string[];
+    readonly targets: readonly string[];
+    readonly configuration: Configuration;
+  },
   step: string,
 ): WhyLink[] {
   const here = configure(sequence, route.configuration);
@@ -44,7 +48,11 @@ export function whyStep(
 
 export function targetAction(sequence: Sequence, id: string): string {
   const action = sequence.actions.find((candidate) => candidate.id === id);
-  return action?.id ?? sequence.actions.find((candidate) => candidate.part === id && candidate.verb === 'lift')?.id ?? id;
+  return (
+    action?.id ??
+    sequence.actions.find((candidate) => candidate.part === id && candidate.verb === 'lift')?.id ??
+    id
+  );
 }
 
 function chain(from: ReadonlyMap<string, WhyLink | null>, end: string): WhyLink[] {
@@ -69,7 +77,7 @@ export function needGround(index: SequenceIndex, need: Need): string {
   const then = index.action.get(need.action);
   if (need.basis === 'holds' && then) return `it holds the ${partName(index, then.part).toLowerCase()}`;
   if (need.basis === 'covers' && first) return `the ${partName(index, first.part).toLowerCase()} covers it`;
-  if (need.basis === 'blocked' && first) return `found by trying: the ${partName(index, first.part).toLowerCase()} was in the way`;
+  if (need.basis === 'blocked' && first)
+    return `found by trying: the ${partName(index, first.part).toLowerCase()} was in the way`;
   return basisWords[need.basis];
 }
-

@@ -4,7 +4,13 @@ import { arrivalStepId, type RunStep } from './wayBack.ts';
 
 /** What one press of the one key means now. Whoever asks carries it out; nothing here acts by itself. */
 export type NextAct =
-  | { readonly kind: 'count'; readonly joint: string; readonly what: 'out' | 'back'; readonly total: number; readonly finish: boolean }
+  | {
+      readonly kind: 'count';
+      readonly joint: string;
+      readonly what: 'out' | 'back';
+      readonly total: number;
+      readonly finish: boolean;
+    }
   | { readonly kind: 'finish' }
   /** The tray is empty and screws are short: fit new or leave out, which the one key cannot choose. */
   | { readonly kind: 'choose'; readonly joint: string; readonly short: number }
@@ -21,19 +27,38 @@ export function nextAct(step: RunStep | null, state: JobState, holdRunning: bool
     const total = all ? count.of : count.through + 1;
     const what = count.what === 'out' ? 'out' : 'back';
     // The last screw finishes the step; where the tray was short the choice comes first.
-    return { kind: 'count', joint: step.joint.id, what, total, finish: total === count.of && count.short === 0 };
+    return {
+      kind: 'count',
+      joint: step.joint.id,
+      what,
+      total,
+      finish: total === count.of && count.short === 0,
+    };
   }
   if (count.short > 0) return { kind: 'choose', joint: step.joint.id, short: count.short };
   return { kind: 'finish' };
 }
 
-export type BackAct = { readonly kind: 'uncount'; readonly joint: string; readonly what: 'out' | 'back'; readonly total: number } | { readonly kind: 'reopen'; readonly step: RunStep } | { readonly kind: 'none' };
+export type BackAct =
+  | {
+      readonly kind: 'uncount';
+      readonly joint: string;
+      readonly what: 'out' | 'back';
+      readonly total: number;
+    }
+  | { readonly kind: 'reopen'; readonly step: RunStep }
+  | { readonly kind: 'none' };
 
 /** What Backspace means: one screw fewer, or the step before open again. */
 export function backAct({ step, previous }: Progress, state: JobState): BackAct {
   const count = step ? stepCount(step, state) : null;
   if (step?.joint && count && count.through > 0) {
-    return { kind: 'uncount', joint: step.joint.id, what: count.what === 'out' ? 'out' : 'back', total: count.through - 1 };
+    return {
+      kind: 'uncount',
+      joint: step.joint.id,
+      what: count.what === 'out' ? 'out' : 'back',
+      total: count.through - 1,
+    };
   }
   return previous ? { kind: 'reopen', step: previous } : { kind: 'none' };
 }

@@ -2,7 +2,14 @@ import type { CountKind, JobEvent, StartedBody } from './events.ts';
 
 export type JointCounts = Readonly<Record<CountKind, number>>;
 
-export const noCounts: JointCounts = Object.freeze({ out: 0, missing: 0, back: 0, new: 0, omitted: 0, stripped: 0 });
+export const noCounts: JointCounts = Object.freeze({
+  out: 0,
+  missing: 0,
+  back: 0,
+  new: 0,
+  omitted: 0,
+  stripped: 0,
+});
 
 /** A job as its log has it now. What is next, the ledger and the way back are computed from this. */
 export interface JobState {
@@ -71,7 +78,10 @@ function apply(draft: Draft, { at, body }: JobEvent): void {
       draft.startedAt ??= at;
       return;
     case 'counted':
-      draft.counts.set(body.joint, { ...(draft.counts.get(body.joint) ?? noCounts), [body.what]: body.total });
+      draft.counts.set(body.joint, {
+        ...(draft.counts.get(body.joint) ?? noCounts),
+        [body.what]: body.total,
+      });
       if (body.reason) draft.reasons.set(body.joint, body.reason);
       return;
     case 'done':

@@ -11,7 +11,9 @@ import { foldJob, workedSeconds } from './foldJob.ts';
 import { summarizeJob, viewJob } from './summary.ts';
 
 function demo(name: string): Sequence {
-  const read = readSequence(JSON.parse(readFileSync(new URL(`../../../demo/sequences/${name}.json`, import.meta.url), 'utf8')));
+  const read = readSequence(
+    JSON.parse(readFileSync(new URL(`../../../demo/sequences/${name}.json`, import.meta.url), 'utf8')),
+  );
   if (!read.ok) throw new Error(JSON.stringify(read.fault));
   return read.value;
 }
@@ -46,21 +48,25 @@ class Bench {
     const { progress, state } = this.view;
     const act = nextAct(progress.step, state, false, all);
     if (!progress.step || act.kind === 'none') return false;
-    if (act.kind === 'count') this.say({ kind: 'counted', joint: act.joint, what: act.what, total: act.total });
+    if (act.kind === 'count')
+      this.say({ kind: 'counted', joint: act.joint, what: act.what, total: act.total });
     if (act.kind === 'choose') this.say({ kind: 'counted', joint: act.joint, what: short, total: act.short });
-    if (act.kind === 'finish' || act.kind === 'choose' || (act.kind === 'count' && act.finish)) this.say({ kind: 'done', step: progress.step.id });
+    if (act.kind === 'finish' || act.kind === 'choose' || (act.kind === 'count' && act.finish))
+      this.say({ kind: 'done', step: progress.step.id });
     return true;
   }
 
   back(): void {
     const { progress, state } = this.view;
     const act = backAct(progress, state);
-    if (act.kind === 'uncount') this.say({ kind: 'counted', joint: act.joint, what: act.what, total: act.total });
+    if (act.kind === 'uncount')
+      this.say({ kind: 'counted', joint: act.joint, what: act.what, total: act.total });
     if (act.kind === 'reopen') this.say({ kind: 'undone', step: act.step.id });
   }
 
   finish(): void {
-    for (let presses = 0; this.press(true); presses++) if (presses > 2_000) throw new Error(`stuck at ${this.view.progress.step?.id}`);
+    for (let presses = 0; this.press(true); presses++)
+      if (presses > 2_000) throw new Error(`stuck at ${this.view.progress.step?.id}`);
   }
 }
 
@@ -73,8 +79,21 @@ describe('a job', () => {
     expect(progress.phase).toBe('close');
     expect(ledger.balanced).toBe(true);
     // Counted by hand from the sequence: strip 3, rim 6, captive 2, bracket 2, shield 3, pack 4 + 1.
-    expect(ledger.rows.map((row) => `${row.letter}${row.expected}`)).toEqual(['A3', 'B6', 'C2', 'D2', 'D3', 'E4', 'E1']);
-    expect(summarizeJob(bench.view, '2026-01-01T12:00:00Z')).toMatchObject({ screwsOut: 20, missing: 1, balanced: true, targets: ['Battery'] });
+    expect(ledger.rows.map((row) => `${row.letter}${row.expected}`)).toEqual([
+      'A3',
+      'B6',
+      'C2',
+      'D2',
+      'D3',
+      'E4',
+      'E1',
+    ]);
+    expect(summarizeJob(bench.view, '2026-01-01T12:00:00Z')).toMatchObject({
+      screwsOut: 20,
+      missing: 1,
+      balanced: true,
+      targets: ['Battery'],
+    });
     const rim = ledger.rows[1];
     expect(rim?.counts).toMatchObject({ out: 5, missing: 1, back: 5, new: 1 });
   });
@@ -83,8 +102,17 @@ describe('a job', () => {
     const bench = new Bench(documents['lark-14']!, ['battery']);
     bench.finish();
     bench.say({ kind: 'counted', joint: 'j-battery-screws', what: 'back', total: 3 });
-    expect(bench.view.ledger).toMatchObject({ balanced: false, open: ['battery, cell E: 1 of 4 is not back; 1 still in the tray'] });
-    bench.say({ kind: 'counted', joint: 'j-battery-screws', what: 'omitted', total: 1, reason: 'boss cracked' });
+    expect(bench.view.ledger).toMatchObject({
+      balanced: false,
+      open: ['battery, cell E: 1 of 4 is not back; 1 still in the tray'],
+    });
+    bench.say({
+      kind: 'counted',
+      joint: 'j-battery-screws',
+      what: 'omitted',
+      total: 1,
+      reason: 'boss cracked',
+    });
     expect(bench.view.ledger.balanced).toBe(true);
   });
 
@@ -105,38 +133,56 @@ describe('a job', () => {
     ].map(place);
     expect(order.every((at) => at >= 0)).toBe(true);
     expect(order).toEqual([...order].sort((a, b) => a - b));
-    expect(titles.some((title) => title.startsWith('Hold') && titles.indexOf(title) > place('Swap'))).toBe(false);
+    expect(titles.some((title) => title.startsWith('Hold') && titles.indexOf(title) > place('Swap'))).toBe(
+      false,
+    );
   });
 
   test('for any demo device, target and fumbling: every joint is restored once, and the ledger balances at the end', () => {
     const cases = Object.values(documents).flatMap((document) => {
       const here = configure(document, defaultConfiguration(document));
-      return here.actions.filter((action) => action.verb === 'lift').map((action) => ({ document, target: action.part as string }));
+      return here.actions
+        .filter((action) => action.verb === 'lift')
+        .map((action) => ({ document, target: action.part as string }));
     });
     fc.assert(
-      fc.property(fc.constantFrom(...cases), fc.array(fc.constantFrom('press', 'all', 'back', 'missing', 'twice'), { maxLength: 60 }), ({ document, target }, fumbles) => {
-        const bench = new Bench(document, [target]);
-        for (const fumble of fumbles) {
-          if (fumble === 'press' || fumble === 'all') bench.press(fumble === 'all', 'omitted');
-          if (fumble === 'back') bench.back();
-          if (fumble === 'missing') {
-            const { progress, ledger } = bench.view;
-            const row = ledger.rows.find((candidate) => candidate.joint === progress.step?.joint?.id);
-            if (progress.step?.phase === 'down' && row && row.openOut > 0) bench.say({ kind: 'counted', joint: row.joint, what: 'missing', total: row.counts.missing + 1 });
+      fc.property(
+        fc.constantFrom(...cases),
+        fc.array(fc.constantFrom('press', 'all', 'back', 'missing', 'twice'), { maxLength: 60 }),
+        ({ document, target }, fumbles) => {
+          const bench = new Bench(document, [target]);
+          for (const fumble of fumbles) {
+            if (fumble === 'press' || fumble === 'all') bench.press(fumble === 'all', 'omitted');
+            if (fumble === 'back') bench.back();
+            if (fumble === 'missing') {
+              const { progress, ledger } = bench.view;
+              const row = ledger.rows.find((candidate) => candidate.joint === progress.step?.joint?.id);
+              if (progress.step?.phase === 'down' && row && row.openOut > 0)
+                bench.say({
+                  kind: 'counted',
+                  joint: row.joint,
+                  what: 'missing',
+                  total: row.counts.missing + 1,
+                });
+            }
+            // Two people who press the same key at once say the same thing twice.
+            if (fumble === 'twice') {
+              const body = bench.events[bench.events.length - 1]?.body;
+              if (body) bench.say(body);
+            }
           }
-          // Two people who press the same key at once say the same thing twice.
-          if (fumble === 'twice') {
-            const body = bench.events[bench.events.length - 1]?.body;
-            if (body) bench.say(body);
-          }
-        }
-        bench.finish();
-        const { ledger, steps, state } = bench.view;
-        expect(ledger.open).toEqual([]);
-        const undone = state.started?.steps.flatMap((id) => document.actions.find((action) => action.id === id)?.joint ?? []);
-        const redone = steps.filter((step) => step.phase === 'back').flatMap((step) => step.action?.joint ?? []);
-        expect([...redone].sort()).toEqual([...(undone ?? [])].sort());
-      }),
+          bench.finish();
+          const { ledger, steps, state } = bench.view;
+          expect(ledger.open).toEqual([]);
+          const undone = state.started?.steps.flatMap(
+            (id) => document.actions.find((action) => action.id === id)?.joint ?? [],
+          );
+          const redone = steps
+            .filter((step) => step.phase === 'back')
+            .flatMap((step) => step.action?.joint ?? []);
+          expect([...redone].sort()).toEqual([...(undone ?? [])].sort());
+        },
+      ),
       { numRuns: 60 },
     );
   });

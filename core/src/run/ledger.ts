@@ -38,7 +38,11 @@ export interface Ledger {
 }
 
 /** The ledger of a job: a row for each group of screws of the way down, in that order. */
-export function jobLedger(steps: readonly RunStep[], state: JobState, partNames: (part: string) => string): Ledger {
+export function jobLedger(
+  steps: readonly RunStep[],
+  state: JobState,
+  partNames: (part: string) => string,
+): Ledger {
   const down = steps.filter((step) => step.phase === 'down' && step.joint);
   const letters = new Map<string, string>();
   const rows = down.flatMap((step): LedgerRow[] => {
@@ -76,11 +80,17 @@ function imbalance(row: LedgerRow, partNames: (part: string) => string): string[
   const place = `${lowerName(partNames(row.part))}${row.where ? `, ${row.where}` : ''}, cell ${row.letter}`;
   const lines: string[] = [];
   if (row.openOut !== 0) {
-    const words = row.openOut > 0 ? `${row.openOut} of ${row.expected} never came out and ${isAre(row.openOut)} not marked missing` : `${-row.openOut} more came out than expected`;
+    const words =
+      row.openOut > 0
+        ? `${row.openOut} of ${row.expected} never came out and ${isAre(row.openOut)} not marked missing`
+        : `${-row.openOut} more came out than expected`;
     lines.push(`${place}: ${words}`);
   }
   if (row.openBack > 0) {
-    const tray = row.inTray > 0 ? `; ${row.inTray} still in the tray` : '; none in the tray: fit new or leave out with a reason';
+    const tray =
+      row.inTray > 0
+        ? `; ${row.inTray} still in the tray`
+        : '; none in the tray: fit new or leave out with a reason';
     lines.push(`${place}: ${row.openBack} of ${row.expected} ${isAre(row.openBack)} not back${tray}`);
   }
   if (row.openBack < 0) lines.push(`${place}: ${-row.openBack} more went back than belong there`);
@@ -94,7 +104,13 @@ function cellsOf(rows: readonly LedgerRow[]): TrayCell[] {
   for (const row of rows) {
     const known = cells.get(row.letter);
     const parts = [...new Set([...(known?.parts ?? []), row.part])];
-    cells.set(row.letter, { letter: row.letter, kind: screwKind(row.screw), screw: row.screw, count: (known?.count ?? 0) + row.inTray, parts });
+    cells.set(row.letter, {
+      letter: row.letter,
+      kind: screwKind(row.screw),
+      screw: row.screw,
+      count: (known?.count ?? 0) + row.inTray,
+      parts,
+    });
   }
   return [...cells.values()];
 }

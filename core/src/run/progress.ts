@@ -43,7 +43,14 @@ export function stepCount(step: RunStep, state: JobState): StepCount | null {
   const expected = step.joint.count ?? 0;
   if (step.phase === 'down') {
     const of = Math.max(0, expected - counts.missing);
-    return { what: 'out', through: counts.out, of, counts, short: 0, complete: counts.out + counts.missing === expected };
+    return {
+      what: 'out',
+      through: counts.out,
+      of,
+      counts,
+      short: 0,
+      complete: counts.out + counts.missing === expected,
+    };
   }
   const fromTray = Math.min(counts.out, expected - counts.new - counts.omitted);
   const complete = counts.back + counts.new + counts.omitted === expected;

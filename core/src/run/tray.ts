@@ -18,7 +18,9 @@ export function cellLetter(index: number): string {
 }
 
 /** Gives kinds their letters by first appearance and adds up what belongs to each. */
-export function fillTray(groups: readonly { screw: Screw; count: number; part: string | null }[]): TrayCell[] {
+export function fillTray(
+  groups: readonly { screw: Screw; count: number; part: string | null }[],
+): TrayCell[] {
   const cells = new Map<string, { screw: Screw; count: number; parts: Set<string> }>();
   for (const { screw, count, part } of groups) {
     const kind = screwKind(screw);
@@ -27,7 +29,13 @@ export function fillTray(groups: readonly { screw: Screw; count: number; part: s
     if (part) cell.parts.add(part);
     cells.set(kind, cell);
   }
-  return [...cells].map(([kind, cell], i) => ({ letter: cellLetter(i), kind, screw: cell.screw, count: cell.count, parts: [...cell.parts] }));
+  return [...cells].map(([kind, cell], i) => ({
+    letter: cellLetter(i),
+    kind,
+    screw: cell.screw,
+    count: cell.count,
+    parts: [...cell.parts],
+  }));
 }
 
 export interface RecordingTray {
@@ -41,7 +49,13 @@ export interface RecordingTray {
 export function trayOf(entries: readonly Entry[]): RecordingTray {
   const screws = entries.flatMap((entry) =>
     entry.kind === 'undo' && (entry.joint.type === 'screws' || entry.joint.type === 'standoffs')
-      ? [{ screw: entry.joint.screw ?? {}, count: entry.joint.count ?? 1, part: entry.part ?? entry.joint.hiddenBy ?? null }]
+      ? [
+          {
+            screw: entry.joint.screw ?? {},
+            count: entry.joint.count ?? 1,
+            part: entry.part ?? entry.joint.hiddenBy ?? null,
+          },
+        ]
       : [],
   );
   const sum = (counts: readonly number[]) => counts.reduce((total, count) => total + count, 0);
@@ -61,12 +75,20 @@ export const cellOf = (cells: readonly TrayCell[], screw: Screw | null | undefin
 const confusableMm = 2;
 
 /** Pairs of cells whose screws fit the same driver and thread and differ little in length. */
-export function confusablePairs(cells: readonly TrayCell[]): { readonly a: TrayCell; readonly b: TrayCell; readonly apartMm: number }[] {
-  const loose = cells.filter((cell) => !cell.screw.captive && cell.screw.lengthMm != null && cell.screw.thread != null);
+export function confusablePairs(
+  cells: readonly TrayCell[],
+): { readonly a: TrayCell; readonly b: TrayCell; readonly apartMm: number }[] {
+  const loose = cells.filter(
+    (cell) => !cell.screw.captive && cell.screw.lengthMm != null && cell.screw.thread != null,
+  );
   return loose.flatMap((a, i) =>
     loose.slice(i + 1).flatMap((b) => {
       const apartMm = Math.abs((a.screw.lengthMm ?? 0) - (b.screw.lengthMm ?? 0));
-      const alike = a.screw.drive === b.screw.drive && a.screw.thread === b.screw.thread && apartMm > 0 && apartMm <= confusableMm;
+      const alike =
+        a.screw.drive === b.screw.drive &&
+        a.screw.thread === b.screw.thread &&
+        apartMm > 0 &&
+        apartMm <= confusableMm;
       return alike ? [{ a, b, apartMm: Math.round(apartMm * 100) / 100 }] : [];
     }),
   );

@@ -1,6 +1,13 @@
 import { lowerName } from '../line/partName.ts';
 import { unreachable } from '../result.ts';
-import { actionPlace, actionTitle, indexSequence, mechanismWords, partName, type SequenceIndex } from '../sequence/describe.ts';
+import {
+  actionPlace,
+  actionTitle,
+  indexSequence,
+  mechanismWords,
+  partName,
+  type SequenceIndex,
+} from '../sequence/describe.ts';
 import type { Action, Check, Joint, Part, Sequence } from '../sequence/schema.ts';
 
 /** One step of a job on screen, on the way down, at the bottom, or on the way back. */
@@ -34,7 +41,10 @@ const compoundSeconds = 120;
  * All steps of a job: down in the order of the route, the swaps, and the way back derived from the way
  * down. `sequence` is configured for the unit.
  */
-export function runSteps(sequence: Sequence, route: { readonly steps: readonly string[]; readonly targets: readonly string[] }): RunStep[] {
+export function runSteps(
+  sequence: Sequence,
+  route: { readonly steps: readonly string[]; readonly targets: readonly string[] },
+): RunStep[] {
   const index = indexSequence(sequence);
   const actions = route.steps.flatMap((id) => index.action.get(id) ?? []);
   const swaps = actions.filter((action) => action.verb === 'lift' && isTarget(action, route.targets));
@@ -63,7 +73,8 @@ const arrivalStep: RunStep = {
   seconds: checkSeconds,
 };
 
-const isTarget = (action: Action, targets: readonly string[]): boolean => targets.includes(action.id) || targets.includes(action.part);
+const isTarget = (action: Action, targets: readonly string[]): boolean =>
+  targets.includes(action.id) || targets.includes(action.part);
 
 function downStep(index: SequenceIndex, action: Action): RunStep {
   const joint = action.joint ? (index.joint.get(action.joint) ?? null) : null;
@@ -83,10 +94,12 @@ function downStep(index: SequenceIndex, action: Action): RunStep {
   };
 }
 
-const counts = (joint: Joint | null): boolean => (joint?.type === 'screws' || joint?.type === 'standoffs') && joint.count != null;
+const counts = (joint: Joint | null): boolean =>
+  (joint?.type === 'screws' || joint?.type === 'standoffs') && joint.count != null;
 
 function downDetail(index: SequenceIndex, action: Action, joint: Joint | null): string {
-  const isNoted = action.verb === 'hold' || action.verb === 'wait' || action.verb === 'clean' || action.verb === 'check';
+  const isNoted =
+    action.verb === 'hold' || action.verb === 'wait' || action.verb === 'clean' || action.verb === 'check';
   const pieces = [
     joint?.mechanism ? mechanismWords[joint.mechanism].open : null,
     joint?.hiddenBy ? `Under the ${lowerName(partName(index, joint.hiddenBy))}` : null,
@@ -103,7 +116,9 @@ function swapStep(index: SequenceIndex, action: Action): RunStep {
   const wanted = part?.numbers.find((number) => number.role === 'replacement') ?? part?.numbers[0];
   const moves = part?.movesTo.map((id) => lowerName(partName(index, id))) ?? [];
   const detail = [
-    wanted ? `Fit ${wanted.number}; compare number, connector and shape first` : 'Compare number, connector and shape first',
+    wanted
+      ? `Fit ${wanted.number}; compare number, connector and shape first`
+      : 'Compare number, connector and shape first',
     moves.length > 0 ? `Move over: ${moves.join(', ')}` : null,
   ];
   return {
@@ -116,7 +131,8 @@ function swapStep(index: SequenceIndex, action: Action): RunStep {
     joint: null,
     part,
     tool: null,
-    cautions: part?.kind === 'battery' ? ['Old pack: no metal, no pressure; hand it over as local rules say'] : [],
+    cautions:
+      part?.kind === 'battery' ? ['Old pack: no metal, no pressure; hand it over as local rules say'] : [],
     holdSeconds: null,
     seconds: checkSeconds,
   };
@@ -130,13 +146,26 @@ const noReturn: ReadonlySet<Action['verb']> = new Set(['hold', 'wait', 'turn', '
  * compound under a heatsink, new single-use tape, tests before the outer cover closes and after.
  * Common practice, no source.
  */
-export function wayBack(sequence: Sequence, index: SequenceIndex, done: readonly Action[], swapped: ReadonlySet<string>): RunStep[] {
+export function wayBack(
+  sequence: Sequence,
+  index: SequenceIndex,
+  done: readonly Action[],
+  swapped: ReadonlySet<string>,
+): RunStep[] {
   const returns = [...done].reverse().filter((action) => !noReturn.has(action.verb));
   // The cover that came off first goes on last: the tests belong before it.
-  const closing = returns.findLast((action) => action.verb === 'lift' && index.part.get(action.part)?.kind === 'cover') ?? returns.at(-1);
+  const closing =
+    returns.findLast((action) => action.verb === 'lift' && index.part.get(action.part)?.kind === 'cover') ??
+    returns.at(-1);
   const steps = returns.flatMap((action) => {
     const before = action === closing ? checksAt(sequence, 'before-closing', 'back') : [];
-    return [...before, ...(index.part.get(action.part)?.kind === 'heatsink' && action.verb === 'lift' ? [compoundStep(index, action)] : []), backStep(index, action, swapped)];
+    return [
+      ...before,
+      ...(index.part.get(action.part)?.kind === 'heatsink' && action.verb === 'lift'
+        ? [compoundStep(index, action)]
+        : []),
+      backStep(index, action, swapped),
+    ];
   });
   return [...steps, ...checksAt(sequence, 'after-closing', 'after')];
 }
@@ -152,13 +181,19 @@ function backStep(index: SequenceIndex, action: Action, swapped: ReadonlySet<str
     joint: counts(joint) ? joint : null,
     part: null,
     tool: action.tool ?? null,
-    cautions: action.verb === 'lift' || action.verb === 'unplug' || action.verb === 'unlock' ? action.cautions : [],
+    cautions:
+      action.verb === 'lift' || action.verb === 'unplug' || action.verb === 'unlock' ? action.cautions : [],
     holdSeconds: null,
     seconds: action.seconds,
   };
 }
 
-function backWords(index: SequenceIndex, action: Action, joint: Joint | null, swapped: ReadonlySet<string>): { title: string; detail: string } {
+function backWords(
+  index: SequenceIndex,
+  action: Action,
+  joint: Joint | null,
+  swapped: ReadonlySet<string>,
+): { title: string; detail: string } {
   const name = partName(index, action.part);
   const inner = lowerName(name);
   const part = index.part.get(action.part);
@@ -167,25 +202,48 @@ function backWords(index: SequenceIndex, action: Action, joint: Joint | null, sw
   const screws = count === 1 ? noun : `${noun}s`;
   switch (action.verb) {
     case 'unscrew':
-      return { title: `${name}: ${count ?? ''} ${screws} in`.replace(/ {2,}/g, ' '), detail: tightening(joint) };
+      return {
+        title: `${name}: ${count ?? ''} ${screws} in`.replace(/ {2,}/g, ' '),
+        detail: tightening(joint),
+      };
     case 'loosen':
       return { title: `${name}: tighten ${count ?? 'the'} ${screws}`, detail: tightening(joint) };
     case 'unplug':
-      return { title: `Plug in ${inner}`, detail: joint?.mechanism ? `${mechanismWords[joint.mechanism].close}, level and both sides in` : 'Until the line is level' };
+      return {
+        title: `Plug in ${inner}`,
+        detail: joint?.mechanism
+          ? `${mechanismWords[joint.mechanism].close}, level and both sides in`
+          : 'Until the line is level',
+      };
     case 'unlock':
-      return { title: `Seat the ${inner} ribbon`, detail: `${joint?.mechanism ? mechanismWords[joint.mechanism].close : 'Close the lock'}. A gentle tug must hold` };
+      return {
+        title: `Seat the ${inner} ribbon`,
+        detail: `${joint?.mechanism ? mechanismWords[joint.mechanism].close : 'Close the lock'}. A gentle tug must hold`,
+      };
     case 'peel':
       return joint?.type === 'tape' || joint?.type === 'foot'
-        ? { title: `${name}: press the ${joint.type === 'foot' ? 'glue' : 'tape'} back down`, detail: 'Renew it where it no longer holds' }
-        : { title: `${name}: fit new ${joint?.type === 'adhesive' ? 'adhesive' : 'tape'}`, detail: 'Single use: clean the face, lay the new strips' };
+        ? {
+            title: `${name}: press the ${joint.type === 'foot' ? 'glue' : 'tape'} back down`,
+            detail: 'Renew it where it no longer holds',
+          }
+        : {
+            title: `${name}: fit new ${joint?.type === 'adhesive' ? 'adhesive' : 'tape'}`,
+            detail: 'Single use: clean the face, lay the new strips',
+          };
     case 'pry':
     case 'unclip':
-      return { title: `${name}: press the clips home`, detail: 'Tab side first, press around in order; all clips before any screw' };
+      return {
+        title: `${name}: press the clips home`,
+        detail: 'Tab side first, press around in order; all clips before any screw',
+      };
     case 'slide':
       return { title: `Slide ${inner} back`, detail: '' };
     case 'lift':
       if (swapped.has(action.part)) return { title: `New ${inner} in`, detail: action.note };
-      return { title: `${name} on`, detail: part?.reuse === 'single-use' ? 'Single use: fit a new one' : action.note };
+      return {
+        title: `${name} on`,
+        detail: part?.reuse === 'single-use' ? 'Single use: fit a new one' : action.note,
+      };
     case 'hold':
     case 'wait':
     case 'turn':
@@ -213,7 +271,9 @@ function compoundStep(index: SequenceIndex, action: Action): RunStep {
 }
 
 function checksAt(sequence: Sequence, at: Check['at'], phase: RunStep['phase']): RunStep[] {
-  return sequence.checks.flatMap((check, i) => (check.at === at ? [checkStep(`check:${at}:${i}`, phase, `Test: ${check.text}`)] : []));
+  return sequence.checks.flatMap((check, i) =>
+    check.at === at ? [checkStep(`check:${at}:${i}`, phase, `Test: ${check.text}`)] : [],
+  );
 }
 
 const checkStep = (id: string, phase: RunStep['phase'], title: string): RunStep => ({

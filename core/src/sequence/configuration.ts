@@ -14,7 +14,8 @@ export function fits(when: When, configuration: Configuration): boolean {
 
 /** The document with only the items that exist in the configuration. */
 export function configure(sequence: Sequence, configuration: Configuration): Sequence {
-  const here = <T extends { when?: When }>(items: readonly T[]): T[] => items.filter((item) => fits(item.when, configuration));
+  const here = <T extends { when?: When }>(items: readonly T[]): T[] =>
+    items.filter((item) => fits(item.when, configuration));
   return {
     ...sequence,
     parts: here(sequence.parts),
@@ -31,7 +32,10 @@ export function defaultConfiguration(sequence: Sequence): Configuration {
 }
 
 /** Refuses keys and values that the document does not know. */
-export function readConfiguration(sequence: Sequence, given: Readonly<Record<string, string>>): Result<Configuration> {
+export function readConfiguration(
+  sequence: Sequence,
+  given: Readonly<Record<string, string>>,
+): Result<Configuration> {
   for (const [key, value] of Object.entries(given)) {
     const option = sequence.options.find((candidate) => candidate.key === key);
     if (!option) {
@@ -39,7 +43,11 @@ export function readConfiguration(sequence: Sequence, given: Readonly<Record<str
       return failure(`"${key}" is not an option of this model`, 'configuration', `options here: ${known}`);
     }
     if (!option.values.includes(value)) {
-      return failure(`"${value}" is not a value of "${key}"`, 'configuration', `one of ${option.values.join(', ')} is expected`);
+      return failure(
+        `"${value}" is not a value of "${key}"`,
+        'configuration',
+        `one of ${option.values.join(', ')} is expected`,
+      );
     }
   }
   return success(given);

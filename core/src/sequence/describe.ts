@@ -4,15 +4,43 @@ import type { Action, Joint, Mechanism, Part, Sequence } from './schema.ts';
 
 /** How each connector opens, in the words of the bench. Common practice, no source. */
 export const mechanismWords: Readonly<Record<Mechanism, { name: string; open: string; close: string }>> = {
-  plug: { name: 'plug', open: 'Pull along the board by the housing, side to side', close: 'Push along the board until the housing is home' },
-  'flip-lock': { name: 'flip-lock', open: 'Lift the bar with plastic, then slide the ribbon out', close: 'Slide the ribbon in to the line, close the bar' },
-  'slide-lock': { name: 'slide-lock', open: 'Pull both ends of the bar out a millimetre', close: 'Slide the ribbon in to the line, push the bar home' },
-  'press-on': { name: 'press-on', open: 'Lift straight up at the edge', close: 'Line up, press until it clicks' },
+  plug: {
+    name: 'plug',
+    open: 'Pull along the board by the housing, side to side',
+    close: 'Push along the board until the housing is home',
+  },
+  'flip-lock': {
+    name: 'flip-lock',
+    open: 'Lift the bar with plastic, then slide the ribbon out',
+    close: 'Slide the ribbon in to the line, close the bar',
+  },
+  'slide-lock': {
+    name: 'slide-lock',
+    open: 'Pull both ends of the bar out a millimetre',
+    close: 'Slide the ribbon in to the line, push the bar home',
+  },
+  'press-on': {
+    name: 'press-on',
+    open: 'Lift straight up at the edge',
+    close: 'Line up, press until it clicks',
+  },
   coax: { name: 'coax', open: 'Straight up, never sideways', close: 'Straight down until it snaps' },
-  'slide-cover': { name: 'slide cover', open: 'Slide the metal cover off the plug', close: 'Plug in, slide the metal cover back' },
-  'pull-tab': { name: 'pull tab', open: 'Pull the tab along the board', close: 'Push home, lay the tab flat' },
+  'slide-cover': {
+    name: 'slide cover',
+    open: 'Slide the metal cover off the plug',
+    close: 'Plug in, slide the metal cover back',
+  },
+  'pull-tab': {
+    name: 'pull tab',
+    open: 'Pull the tab along the board',
+    close: 'Push home, lay the tab flat',
+  },
   lever: { name: 'lever', open: 'Swing the lever up, lift out', close: 'Lower in, swing the lever down' },
-  'drive-ribbon': { name: 'drive ribbon', open: 'Free the glue first, then the connector', close: 'Press the connector home, glue down the ribbon' },
+  'drive-ribbon': {
+    name: 'drive ribbon',
+    open: 'Free the glue first, then the connector',
+    close: 'Press the connector home, glue down the ribbon',
+  },
 };
 
 /** Look-ups by id, built once per document. */
@@ -29,7 +57,9 @@ export function indexSequence(sequence: Sequence): SequenceIndex {
     part: new Map(sequence.parts.map((part) => [part.id, part])),
     joint: new Map(sequence.joints.map((joint) => [joint.id, joint])),
     action: new Map(sequence.actions.map((action) => [action.id, action])),
-    liftOf: new Map(sequence.actions.filter((action) => action.verb === 'lift').map((action) => [action.part, action])),
+    liftOf: new Map(
+      sequence.actions.filter((action) => action.verb === 'lift').map((action) => [action.part, action]),
+    ),
   };
 }
 
@@ -66,7 +96,8 @@ export function jointWords(joint: Joint): string {
 /** Capital at the start of a line. */
 export const sentence = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
-const lower = (name: string): string => (/^[A-Z][a-z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name);
+const lower = (name: string): string =>
+  /^[A-Z][a-z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name;
 
 /** A step on the way down with its place: `Unplug battery, middle of the board`. */
 export function actionWords(index: SequenceIndex, action: Action): string {
@@ -75,7 +106,8 @@ export function actionWords(index: SequenceIndex, action: Action): string {
 }
 
 /** Where on the part an action is, as the sequence says; empty where it does not. */
-export const actionPlace = (index: SequenceIndex, action: Action): string => (action.joint ? (index.joint.get(action.joint)?.where ?? '') : '');
+export const actionPlace = (index: SequenceIndex, action: Action): string =>
+  action.joint ? (index.joint.get(action.joint)?.where ?? '') : '';
 
 /** A step on the way down, imperative and short: `Base cover: 7 screws out`, `Unplug battery`. */
 export function actionTitle(index: SequenceIndex, action: Action): string {

@@ -8,11 +8,19 @@ import { sequenceFormat, sequenceSchema, type Sequence } from './schema.ts';
  */
 export function readSequence(value: unknown): Result<Sequence> {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
-    return failure('not a sequence document', 'document', `a JSON object with "format": "${sequenceFormat}" is expected`);
+    return failure(
+      'not a sequence document',
+      'document',
+      `a JSON object with "format": "${sequenceFormat}" is expected`,
+    );
   }
   const format = (value as { format?: unknown }).format;
   if (format !== sequenceFormat) {
-    return failure(`format is ${JSON.stringify(format) ?? 'absent'}`, 'format', `"${sequenceFormat}" is expected`);
+    return failure(
+      `format is ${JSON.stringify(format) ?? 'absent'}`,
+      'format',
+      `"${sequenceFormat}" is expected`,
+    );
   }
   const parsed = sequenceSchema.safeParse(value);
   if (!parsed.success) return schemaFault(parsed.error);
@@ -36,10 +44,17 @@ function checkReferences(sequence: Sequence): Result<Sequence> {
   const actions = new Set<string>(sequence.actions.map((action) => action.id));
   const dangling = firstDangling(sequence, { parts, joints, actions });
   if (dangling) {
-    return failure(`"${dangling.id}" does not exist`, dangling.where, `an id from ${dangling.list} is expected`);
+    return failure(
+      `"${dangling.id}" does not exist`,
+      dangling.where,
+      `an id from ${dangling.list} is expected`,
+    );
   }
-  const lifted = firstTwice(sequence.actions.filter((action) => action.verb === 'lift').map((action) => action.part));
-  if (lifted) return failure(`part "${lifted}" is lifted twice`, 'actions', 'one lift per removable part is expected');
+  const lifted = firstTwice(
+    sequence.actions.filter((action) => action.verb === 'lift').map((action) => action.part),
+  );
+  if (lifted)
+    return failure(`part "${lifted}" is lifted twice`, 'actions', 'one lift per removable part is expected');
   return checkWhens(sequence);
 }
 
@@ -49,10 +64,16 @@ interface Ids {
   readonly actions: ReadonlySet<string>;
 }
 
-function firstDangling(sequence: Sequence, known: Ids): { id: string; where: string; list: keyof Ids } | null {
+function firstDangling(
+  sequence: Sequence,
+  known: Ids,
+): { id: string; where: string; list: keyof Ids } | null {
   const references: { id: string | null | undefined; where: string; list: keyof Ids }[] = [];
-  const refer = (list: keyof Ids, where: string, ids: readonly (string | null | undefined)[] | null | undefined) =>
-    ids?.forEach((id) => references.push({ id, where, list }));
+  const refer = (
+    list: keyof Ids,
+    where: string,
+    ids: readonly (string | null | undefined)[] | null | undefined,
+  ) => ids?.forEach((id) => references.push({ id, where, list }));
   sequence.parts.forEach((part, i) => refer('parts', `parts.${i}.movesTo`, part.movesTo));
   sequence.joints.forEach((joint, i) => {
     refer('parts', `joints.${i}.holds`, joint.holds);
@@ -80,9 +101,19 @@ function checkWhens(sequence: Sequence): Result<Sequence> {
       for (const [key, values] of Object.entries(item.when ?? {})) {
         const known = options.get(key);
         const where = `${list}.${i}.when.${key}`;
-        if (!known) return failure(`"${key}" is not an option`, where, `one of ${[...options.keys()].join(', ') || 'the options'} is expected`);
+        if (!known)
+          return failure(
+            `"${key}" is not an option`,
+            where,
+            `one of ${[...options.keys()].join(', ') || 'the options'} is expected`,
+          );
         const wrong = values.find((value) => !known.includes(value));
-        if (wrong !== undefined) return failure(`"${wrong}" is not a value of "${key}"`, where, `one of ${known.join(', ')} is expected`);
+        if (wrong !== undefined)
+          return failure(
+            `"${wrong}" is not a value of "${key}"`,
+            where,
+            `one of ${known.join(', ')} is expected`,
+          );
       }
     }
   }

@@ -63,5 +63,12 @@ export function threadWords({ thread, lengthMm }: Screw): string {
 /** Two screws are of one kind when nothing that is known tells them apart. The key orders and groups kinds. */
 export function screwKind(screw: Screw): string {
   const flags = [screw.captive && 'c', screw.shouldered && 's', screw.sprung && 'j'].filter(Boolean).join('');
-  return [screw.drive ?? '', screw.size ?? '', screw.thread ?? '', screw.lengthMm ?? '', screw.head ?? '', flags].join('|');
+  return [
+    screw.drive ?? '',
+    screw.size ?? '',
+    screw.thread ?? '',
+    screw.lengthMm ?? '',
+    screw.head ?? '',
+    flags,
+  ].join('|');
 }

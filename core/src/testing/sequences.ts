@@ -35,7 +35,11 @@ export function smallSequence(
  * Generated sequences with tools, sides, shared parts, alternatives and configurations, acyclic by
  * construction; the last action is the natural target. Shrinks towards few actions and no needs.
  */
-export function anySequence(minActions: number, maxActions: number, alternatives = true): fc.Arbitrary<Sequence> {
+export function anySequence(
+  minActions: number,
+  maxActions: number,
+  alternatives = true,
+): fc.Arbitrary<Sequence> {
   return fc.integer({ min: minActions, max: maxActions }).chain((n) =>
     fc
       .record({

@@ -11,7 +11,12 @@ export interface JobRow {
 }
 
 /** Opens a job on a unit after a published revision; opening it again under the same id changes nothing. */
-export async function openJob(database: Database, id: string, unitId: string, revision: number): Promise<void> {
+export async function openJob(
+  database: Database,
+  id: string,
+  unitId: string,
+  revision: number,
+): Promise<void> {
   const { rows } = await database.query<{ model_code: string; known: boolean }>(
     `select model_code, exists (select 1 from revision r where r.model_code = u.model_code and r.number = $2) as known
      from unit u where id = $1`,
@@ -19,15 +24,17 @@ export async function openJob(database: Database, id: string, unitId: string, re
   );
   const unit = rows[0];
   if (!unit) throw new ProblemError('unit-unknown', unitId);
-  if (!unit.known) throw new ProblemError('revision-unknown', `${unit.model_code} has no revision ${revision}`, { where: 'revision' });
-  await database.query('insert into job (id, unit_id, model_code, revision) values ($1, $2, $3, $4) on conflict (id) do nothing', [
-    id,
-    unitId,
-    unit.model_code,
-    revision,
-  ]);
+  if (!unit.known)
+    throw new ProblemError('revision-unknown', `${unit.model_code} has no revision ${revision}`, {
+      where: 'revision',
+    });
+  await database.query(
+    'insert into job (id, unit_id, model_code, revision) values ($1, $2, $3, $4) on conflict (id) do nothing',
+    [id, unitId, unit.model_code, revision],
+  );
   const stored = await database.query<{ unit_id: string }>('select unit_id from job where id = $1', [id]);
-  if (stored.rows[0]?.unit_id !== unitId) throw new ProblemError('id-taken', `job ${id} belongs to another unit`, { where: 'id' });
+  if (stored.rows[0]?.unit_id !== unitId)
+    throw new ProblemError('id-taken', `job ${id} belongs to another unit`, { where: 'id' });
 }
 
 /** One job, or all, latest first. */

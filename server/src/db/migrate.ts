@@ -24,7 +24,9 @@ async function applyAll(client: Client): Promise<string[]> {
   await client.query('begin');
   try {
     await client.query(`create schema if not exists ${schemaName}`);
-    await client.query('create table if not exists migration (name text primary key, applied_at timestamptz not null default now())');
+    await client.query(
+      'create table if not exists migration (name text primary key, applied_at timestamptz not null default now())',
+    );
     const { rows } = await client.query<{ name: string }>('select name from migration');
     const known = new Set(rows.map((row) => row.name));
     for (const name of files) {

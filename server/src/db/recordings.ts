@@ -5,13 +5,21 @@ import type { Database } from './pool.ts';
 export async function openRecording(database: Database, id: string, unitId: string): Promise<void> {
   const unit = await database.query('select 1 from unit where id = $1', [unitId]);
   if (unit.rowCount === 0) throw new ProblemError('unit-unknown', unitId);
-  await database.query('insert into recording (id, unit_id) values ($1, $2) on conflict (id) do nothing', [id, unitId]);
-  const { rows } = await database.query<{ unit_id: string }>('select unit_id from recording where id = $1', [id]);
-  if (rows[0]?.unit_id !== unitId) throw new ProblemError('id-taken', `recording ${id} belongs to another unit`, { where: 'id' });
+  await database.query('insert into recording (id, unit_id) values ($1, $2) on conflict (id) do nothing', [
+    id,
+    unitId,
+  ]);
+  const { rows } = await database.query<{ unit_id: string }>('select unit_id from recording where id = $1', [
+    id,
+  ]);
+  if (rows[0]?.unit_id !== unitId)
+    throw new ProblemError('id-taken', `recording ${id} belongs to another unit`, { where: 'id' });
 }
 
 export async function recordingUnit(database: Database, id: string): Promise<string> {
-  const { rows } = await database.query<{ unit_id: string }>('select unit_id from recording where id = $1', [id]);
+  const { rows } = await database.query<{ unit_id: string }>('select unit_id from recording where id = $1', [
+    id,
+  ]);
   if (!rows[0]) throw new ProblemError('recording-unknown', id);
   return rows[0].unit_id;
 }

@@ -23,7 +23,8 @@ export const entryStream: StreamSql = {
   lock: 'select 1 from recording where id = $1 for update',
   last: 'select coalesce(max(seq), 0)::int as last from entry where recording_id = $1',
   insert: `insert into entry (recording_id, seq, id, kind, body, at, by) values ($1, $2, $3, $4, $5, $6, $7)`,
-  known: 'select id, seq::int as seq, body = $3::jsonb as same from entry where recording_id = $1 and id = $2',
+  known:
+    'select id, seq::int as seq, body = $3::jsonb as same from entry where recording_id = $1 and id = $2',
   read: 'select id, seq::int as seq, body, at, by from entry where recording_id = $1 and seq > $2 order by seq',
 };
 
@@ -49,7 +50,12 @@ export interface NewItem {
  * Appends items in one transaction and acknowledges each with its place. An item that is there already is
  * acknowledged again and not stored twice; the same id with another body is refused.
  */
-export async function appendItems(database: Database, stream: StreamSql, streamId: string, items: readonly NewItem[]): Promise<Acknowledged[]> {
+export async function appendItems(
+  database: Database,
+  stream: StreamSql,
+  streamId: string,
+  items: readonly NewItem[],
+): Promise<Acknowledged[]> {
   return inTransaction(database, async (client) => {
     const locked = await client.query(stream.lock, [streamId]);
     if (locked.rowCount === 0) throw new ProblemError(stream.unknown, streamId);
@@ -58,13 +64,26 @@ export async function appendItems(database: Database, stream: StreamSql, streamI
     let last = rows[0]?.last ?? 0;
     const acknowledged: Acknowledged[] = [];
     for (const { id, at, by, body } of items) {
-      const known = await client.query<{ id: string; seq: number; same: boolean }>(stream.known, [streamId, id, JSON.stringify(body)]);
+      const known = await client.query<{ id: string; seq: number; same: boolean }>(stream.known, [
+        streamId,
+        id,
+        JSON.stringify(body),
+      ]);
       const row = known.rows[0];
-      if (row && !row.same) throw new ProblemError('id-taken', `item ${id} is stored with another body`, { where: id });
+      if (row && !row.same)
+        throw new ProblemError('id-taken', `item ${id} is stored with another body`, { where: id });
       if (row) acknowledged.push({ id, seq: row.seq });
       else {
         last++;
-        await client.query(stream.insert, [streamId, last, id, body.kind, JSON.stringify(body), at, by ?? null]);
+        await client.query(stream.insert, [
+          streamId,
+          last,
+          id,
+          body.kind,
+          JSON.stringify(body),
+          at,
+          by ?? null,
+        ]);
         acknowledged.push({ id, seq: last });
       }
     }
@@ -74,7 +93,15 @@ export async function appendItems(database: Database, stream: StreamSql, streamI
 }
 
 /** The items of a stream after a place, in order. */
-export async function readItems<Body>(database: Database, stream: StreamSql, streamId: string, after = 0): Promise<StreamItem<Body>[]> {
-  const { rows } = await database.query<{ id: string; seq: number; body: Body; at: Date; by: string | null }>(stream.read, [streamId, after]);
+export async function readItems<Body>(
+  database: Database,
+  stream: StreamSql,
+  streamId: string,
+  after = 0,
+): Promise<StreamItem<Body>[]> {
+  const { rows } = await database.query<{ id: string; seq: number; body: Body; at: Date; by: string | null }>(
+    stream.read,
+    [streamId, after],
+  );
   return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
 }

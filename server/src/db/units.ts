@@ -28,7 +28,16 @@ export interface NewUnit {
 export async function addUnit(client: Client, unit: NewUnit): Promise<void> {
   await client.query(
     'insert into unit (id, label, model_code, serial, configuration, complaint, place, arrived_at) values ($1, $2, $3, $4, $5, $6, $7, $8)',
-    [unit.id, unit.label, unit.model, unit.serial, JSON.stringify(unit.configuration), unit.complaint, unit.place, unit.arrivedAt],
+    [
+      unit.id,
+      unit.label,
+      unit.model,
+      unit.serial,
+      JSON.stringify(unit.configuration),
+      unit.complaint,
+      unit.place,
+      unit.arrivedAt,
+    ],
   );
 }
 
@@ -77,7 +86,9 @@ export async function listUnits(database: Database, id: string | null = null): P
     arrivedAt: row.arrived_at.toISOString(),
     configuration: row.configuration,
     model: { code: row.code, maker: row.maker, name: row.name, form: row.form, revision: row.revision },
-    recording: row.recording_id ? { id: row.recording_id, lines: row.lines, lastAt: row.last_at?.toISOString() ?? null } : null,
+    recording: row.recording_id
+      ? { id: row.recording_id, lines: row.lines, lastAt: row.last_at?.toISOString() ?? null }
+      : null,
     jobId: row.job_id,
   }));
 }

@@ -7,7 +7,11 @@ const uuid = z.uuid();
 /** A UUID from the address, or the problem that says it is none. */
 export function uuidParam(request: Request, name: string): string {
   const parsed = uuid.safeParse(request.params[name]);
-  if (!parsed.success) throw new ProblemError('id-malformed', `${name}: ${String(request.params[name])}`, { where: name, right: 'a UUID' });
+  if (!parsed.success)
+    throw new ProblemError('id-malformed', `${name}: ${String(request.params[name])}`, {
+      where: name,
+      right: 'a UUID',
+    });
   return parsed.data;
 }
 

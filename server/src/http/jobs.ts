@@ -1,4 +1,11 @@
-import { appendEventsSchema, openJobSchema, summarizeJob, viewJob, type JobEventBody, type JobSummary } from '@bemtor/core';
+import {
+  appendEventsSchema,
+  openJobSchema,
+  summarizeJob,
+  viewJob,
+  type JobEventBody,
+  type JobSummary,
+} from '@bemtor/core';
 import { Router } from 'express';
 import { getJob, listJobs, openJob, type JobRow } from '../db/jobs.ts';
 import { getRevision } from '../db/models.ts';
@@ -37,6 +44,8 @@ export function jobRoutes(database: Database, hub: LiveHub): Router {
     const { items } = parseBody(appendEventsSchema, request.body);
     response.json({ acknowledged: await appendItems(database, eventStream, id, items) });
   });
-  router.get('/:id/live', (request, response) => hub.follow(`${eventStream.name}/${uuidParam(request, 'id')}`, response));
+  router.get('/:id/live', (request, response) =>
+    hub.follow(`${eventStream.name}/${uuidParam(request, 'id')}`, response),
+  );
   return router;
 }

@@ -20,7 +20,10 @@ export class LiveHub {
 
   constructor(connectionString: string) {
     this.connectionString = connectionString;
-    this.heartbeat = setInterval(() => this.all((response) => response.write(': still here\n\n')), heartbeatMs);
+    this.heartbeat = setInterval(
+      () => this.all((response) => response.write(': still here\n\n')),
+      heartbeatMs,
+    );
   }
 
   async start(): Promise<void> {
@@ -40,7 +43,11 @@ export class LiveHub {
   }
 
   follow(stream: string, response: Response): void {
-    response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
+    response.set({
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-store',
+      'X-Accel-Buffering': 'no',
+    });
     response.flushHeaders();
     response.write('event: grown\ndata: {}\n\n');
     const set = this.followers.get(stream) ?? new Set<Response>();

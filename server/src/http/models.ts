@@ -10,7 +10,12 @@ const etag = (number: number): string => `"${number}"`;
 function followed(request: Request): number {
   if (request.get('If-None-Match') === '*') return 0;
   const match = /^"(\d+)"$/.exec(request.get('If-Match') ?? '');
-  if (!match) throw new ProblemError('condition-missing', 'Send If-Match with the revision you saw, or If-None-Match: * for the first', { right: 'If-Match: "1"' });
+  if (!match)
+    throw new ProblemError(
+      'condition-missing',
+      'Send If-Match with the revision you saw, or If-None-Match: * for the first',
+      { right: 'If-Match: "1"' },
+    );
   return Number(match[1]);
 }
 
@@ -24,8 +29,12 @@ export function modelRoutes(database: Database): Router {
     const { code, number } = request.params;
     await getModel(database, code);
     const wanted = number === 'latest' ? null : Number(number);
-    const revision = wanted === null || Number.isSafeInteger(wanted) ? await getRevision(database, code, wanted) : null;
-    if (!revision) throw new ProblemError('revision-unknown', `${code} ${number}`, { right: 'record this model, then publish from Review' });
+    const revision =
+      wanted === null || Number.isSafeInteger(wanted) ? await getRevision(database, code, wanted) : null;
+    if (!revision)
+      throw new ProblemError('revision-unknown', `${code} ${number}`, {
+        right: 'record this model, then publish from Review',
+      });
     response.set('ETag', etag(revision.number)).json(revision);
   });
   router.post('/:code/revisions', async (request, response) => {
@@ -33,9 +42,16 @@ export function modelRoutes(database: Database): Router {
     const follows = followed(request);
     const { document, note } = parseBody(publishRevisionSchema, request.body);
     const read = readSequence(document);
-    if (!read.ok) throw new ProblemError('document-faulty', faultLine(read.fault), { where: `document.${read.fault.where}`, right: read.fault.right });
+    if (!read.ok)
+      throw new ProblemError('document-faulty', faultLine(read.fault), {
+        where: `document.${read.fault.where}`,
+        right: read.fault.right,
+      });
     if (read.value.model.code !== code) {
-      throw new ProblemError('document-faulty', `document.model.code is ${read.value.model.code}`, { where: 'document.model.code', right: code });
+      throw new ProblemError('document-faulty', `document.model.code is ${read.value.model.code}`, {
+        where: 'document.model.code',
+        right: code,
+      });
     }
     const number = await publishRevision(database, code, follows, read.value, note);
     response.status(201).set('ETag', etag(number)).json({ number });

@@ -17,13 +17,19 @@ export function recordingRoutes(database: Database, hub: LiveHub): Router {
   router.get('/:id', async (request, response) => {
     const id = uuidParam(request, 'id');
     const unitId = await recordingUnit(database, id);
-    response.json({ id, unitId, items: await readItems<RecordBody>(database, entryStream, id, afterQuery(request)) });
+    response.json({
+      id,
+      unitId,
+      items: await readItems<RecordBody>(database, entryStream, id, afterQuery(request)),
+    });
   });
   router.post('/:id/entries', async (request, response) => {
     const id = uuidParam(request, 'id');
     const { items } = parseBody(appendRecordsSchema, request.body);
     response.json({ acknowledged: await appendItems(database, entryStream, id, items) });
   });
-  router.get('/:id/live', (request, response) => hub.follow(`${entryStream.name}/${uuidParam(request, 'id')}`, response));
+  router.get('/:id/live', (request, response) =>
+    hub.follow(`${entryStream.name}/${uuidParam(request, 'id')}`, response),
+  );
   return router;
 }

@@ -31,12 +31,22 @@ async function readProblem(response: Response): Promise<Problem> {
   try {
     return (await response.json()) as Problem;
   } catch {
-    return { type: 'about:blank', title: response.statusText, status: response.status, detail: '', code: 'unreadable' };
+    return {
+      type: 'about:blank',
+      title: response.statusText,
+      status: response.status,
+      detail: '',
+      code: 'unreadable',
+    };
   }
 }
 
 export async function send<T>(path: string, body: unknown, headers: Record<string, string> = {}): Promise<T> {
-  const response = await request(path, { method: 'POST', body: JSON.stringify(body), headers: { 'Content-Type': 'application/json', ...headers } });
+  const response = await request(path, {
+    method: 'POST',
+    body: JSON.stringify(body),
+    headers: { 'Content-Type': 'application/json', ...headers },
+  });
   return (await response.json()) as T;
 }
 

@@ -27,7 +27,8 @@ const local = (): Promise<IDBPDatabase<LocalSchema>> =>
     },
   }));
 
-export const putWaiting = async (item: WaitingItem): Promise<void> => void (await (await local()).put('waiting', item));
+export const putWaiting = async (item: WaitingItem): Promise<void> =>
+  void (await (await local()).put('waiting', item));
 export const dropWaiting = async (id: string): Promise<void> => (await local()).delete('waiting', id);
 
 export async function waitingOf(stream: string): Promise<WaitingItem[]> {
@@ -40,5 +41,7 @@ export const putOpening = async (stream: string, path: string, body: unknown): P
 export const openingOf = async (stream: string) => (await local()).get('opening', stream);
 export const dropOpening = async (stream: string): Promise<void> => (await local()).delete('opening', stream);
 
-export const writeSnapshot = async (key: string, value: unknown): Promise<void> => void (await (await local()).put('snapshot', value, key));
-export const readSnapshot = async <T>(key: string): Promise<T | undefined> => (await (await local()).get('snapshot', key)) as T | undefined;
+export const writeSnapshot = async (key: string, value: unknown): Promise<void> =>
+  void (await (await local()).put('snapshot', value, key));
+export const readSnapshot = async <T>(key: string): Promise<T | undefined> =>
+  (await (await local()).get('snapshot', key)) as T | undefined;

@@ -2,7 +2,15 @@ import type { Acknowledged, StreamItem } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
 import { computed, onScopeDispose, ref, shallowRef, toRaw } from 'vue';
 import { Away, read, Refused, send } from './client.ts';
-import { dropOpening, dropWaiting, openingOf, putOpening, putWaiting, waitingOf, type WaitingItem } from './local.ts';
+import {
+  dropOpening,
+  dropWaiting,
+  openingOf,
+  putOpening,
+  putWaiting,
+  waitingOf,
+  type WaitingItem,
+} from './local.ts';
 
 /** An item as the interface shows it: kept by the server, waiting for it, or refused by it. */
 export interface LogItem<Body> {
@@ -75,7 +83,13 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
 
   async function append(body: Body): Promise<string> {
     const id = uuidv7();
-    const item: WaitingItem = { id, stream: key(), order: Date.now() + waiting.value.length / 1000, at: new Date().toISOString(), body: toRaw(body) };
+    const item: WaitingItem = {
+      id,
+      stream: key(),
+      order: Date.now() + waiting.value.length / 1000,
+      at: new Date().toISOString(),
+      body: toRaw(body),
+    };
     waiting.value = [...waiting.value, item];
     await putWaiting(JSON.parse(JSON.stringify(item)) as WaitingItem);
     void flush();
@@ -96,7 +110,8 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
       away.value = !fresh;
     } catch (error) {
       // A stream begun here that the server has not heard of yet is empty, not wrong.
-      if (error instanceof Away || (error instanceof Refused && (await openingOf(key())))) away.value = error instanceof Away;
+      if (error instanceof Away || (error instanceof Refused && (await openingOf(key()))))
+        away.value = error instanceof Away;
       else throw error;
     }
   }
@@ -136,7 +151,9 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     for (let left = pending(); left.length > 0; left = pending()) {
       const part = left.slice(0, batch);
       try {
-        const answer = await send<{ acknowledged: Acknowledged[] }>(`/${key()}/${appendPath}`, { items: part.map(({ id, at, body }) => ({ id, at, body })) });
+        const answer = await send<{ acknowledged: Acknowledged[] }>(`/${key()}/${appendPath}`, {
+          items: part.map(({ id, at, body }) => ({ id, at, body })),
+        });
         await acknowledge(part, answer.acknowledged);
       } catch (error) {
         if (!(error instanceof Refused)) throw error;
@@ -150,7 +167,9 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   async function sendOne(item: WaitingItem): Promise<void> {
     try {
       const { id, at, body } = item;
-      const answer = await send<{ acknowledged: Acknowledged[] }>(`/${key()}/${appendPath}`, { items: [{ id, at, body }] });
+      const answer = await send<{ acknowledged: Acknowledged[] }>(`/${key()}/${appendPath}`, {
+        items: [{ id, at, body }],
+      });
       await acknowledge([item], answer.acknowledged);
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
@@ -164,7 +183,10 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     waiting.value = waiting.value.map((item) => (item.id === id ? { ...item, reason } : item));
   }
 
-  async function acknowledge(sent: readonly WaitingItem[], acknowledged: readonly Acknowledged[]): Promise<void> {
+  async function acknowledge(
+    sent: readonly WaitingItem[],
+    acknowledged: readonly Acknowledged[],
+  ): Promise<void> {
     const places = new Map(acknowledged.map(({ id, seq }) => [id, seq]));
     const known = new Set(kept.value.map((item) => item.id));
     const fresh = sent.flatMap(({ id, at, body }) => {

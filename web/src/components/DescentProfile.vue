@@ -8,28 +8,50 @@ import { layProfile } from './profileLayout.ts';
  * is looked at or worked on; `compact` is the map beside a running step.
  */
 const props = withDefaults(
-  defineProps<{ sequence: Sequence; steps: readonly string[]; targets: readonly string[]; back?: readonly RunStep[]; at?: string | null; compact?: boolean; done?: ReadonlySet<string> | null }>(),
+  defineProps<{
+    sequence: Sequence;
+    steps: readonly string[];
+    targets: readonly string[];
+    back?: readonly RunStep[];
+    at?: string | null;
+    compact?: boolean;
+    done?: ReadonlySet<string> | null;
+  }>(),
   { back: () => [], at: null, compact: false, done: null },
 );
 defineEmits<{ point: [action: string] }>();
 
 const profile = computed(() => descentProfile(props.sequence, props.steps, new Set(props.targets)));
-const names = computed(() => new Map<string, string>(props.sequence.parts.map((part) => [part.id, part.name])));
+const names = computed(
+  () => new Map<string, string>(props.sequence.parts.map((part) => [part.id, part.name])),
+);
 const nameOf = (part: string): string => lowerName(names.value.get(part) ?? partNameOf(part));
-const layout = computed(() => layProfile(profile.value, props.back, nameOf, props.compact ? 270 : 860, props.compact ? 130 : 292));
+const layout = computed(() =>
+  layProfile(profile.value, props.back, nameOf, props.compact ? 270 : 860, props.compact ? 130 : 292),
+);
 const here = computed(() => layout.value.down.find((dot) => dot.action === props.at) ?? null);
 const backHere = computed(() => layout.value.backDots.find((dot) => dot.id === props.at) ?? null);
 
 /** The tool band: one label where a tool is taken up, until the next. */
 const band = computed(() => {
   const taken = layout.value.down.filter((dot) => dot.toolChange && dot.tool);
-  return taken.map((dot, i) => ({ tool: dot.tool ?? '', x: dot.x, room: (taken[i + 1]?.x ?? layout.value.end.x) - dot.x, key: dot.action }));
+  return taken.map((dot, i) => ({
+    tool: dot.tool ?? '',
+    x: dot.x,
+    room: (taken[i + 1]?.x ?? layout.value.end.x) - dot.x,
+    key: dot.action,
+  }));
 });
 const finished = (action: string): boolean => props.done?.has(`down:${action}`) ?? false;
 </script>
 
 <template>
-  <svg class="profile" :viewBox="`0 0 ${layout.width} ${layout.height + (compact ? 0 : 42)}`" role="img" :aria-label="`Descent profile: ${steps.length} steps, ${layout.rungs.length - 1} levels deep`">
+  <svg
+    class="profile"
+    :viewBox="`0 0 ${layout.width} ${layout.height + (compact ? 0 : 42)}`"
+    role="img"
+    :aria-label="`Descent profile: ${steps.length} steps, ${layout.rungs.length - 1} levels deep`"
+  >
     <g v-if="!compact" class="rungs">
       <template v-for="rung in layout.rungs" :key="rung.y">
         <line :x1="6" :x2="layout.width - 6" :y1="rung.y" :y2="rung.y" />
@@ -39,26 +61,51 @@ const finished = (action: string): boolean => props.done?.has(`down:${action}`) 
     <path class="down" :d="layout.downLine" />
     <path v-if="layout.backLine" class="back" :d="layout.backLine" />
     <template v-if="!compact">
-      <g v-for="dot in layout.down" :key="dot.action" class="stop-at" :class="{ at: dot.action === at, done: finished(dot.action) }" @click="$emit('point', dot.action)" @pointerenter="$emit('point', dot.action)">
+      <g
+        v-for="dot in layout.down"
+        :key="dot.action"
+        class="stop-at"
+        :class="{ at: dot.action === at, done: finished(dot.action) }"
+        @click="$emit('point', dot.action)"
+        @pointerenter="$emit('point', dot.action)"
+      >
         <rect :x="dot.x - 12" :y="dot.y - 18" width="24" height="36" fill="transparent" />
         <circle :cx="dot.x" :cy="dot.y" :r="dot.action === at ? 7.5 : 4.6" />
         <g v-if="dot.holdSeconds" class="mark" :transform="`translate(${dot.x} ${dot.y - 21})`">
-          <circle r="8" /><path d="M0-4.5V0l3 2" /><text y="-12" text-anchor="middle">{{ dot.holdSeconds }} s</text>
+          <circle r="8" />
+          <path d="M0-4.5V0l3 2" />
+          <text y="-12" text-anchor="middle">{{ dot.holdSeconds }} s</text>
         </g>
-        <g v-else-if="dot.flip" class="mark" :transform="`translate(${dot.x} ${dot.y - 19})`"><path d="M-7-2a7 6 0 0 1 13-1m0-4v4h-4M7 2a7 6 0 0 1-13 1m0 4V3h4" /></g>
+        <g v-else-if="dot.flip" class="mark" :transform="`translate(${dot.x} ${dot.y - 19})`">
+          <path d="M-7-2a7 6 0 0 1 13-1m0-4v4h-4M7 2a7 6 0 0 1-13 1m0 4V3h4" />
+        </g>
         <path v-if="dot.target" class="target" :d="`M${dot.x} ${dot.y - 10}l10 10-10 10-10-10z`" />
       </g>
       <text class="swap" :x="layout.end.x" :y="layout.end.y + 22" text-anchor="middle">swap</text>
       <g class="band">
         <g v-for="item in band" :key="item.key">
-          <rect :x="item.x - 3" :y="layout.height + 8" :width="Math.max(item.room - 6, 12)" height="27" rx="3" />
-          <text v-if="item.room > 24" class="tool" :x="item.x + 4" :y="layout.height + 26">{{ item.tool }}</text>
+          <rect
+            :x="item.x - 3"
+            :y="layout.height + 8"
+            :width="Math.max(item.room - 6, 12)"
+            height="27"
+            rx="3"
+          />
+          <text v-if="item.room > 24" class="tool" :x="item.x + 4" :y="layout.height + 26">
+            {{ item.tool }}
+          </text>
         </g>
       </g>
     </template>
     <template v-else>
       <path class="target hollow" :d="`M${layout.end.x} ${layout.end.y - 7}l7 7-7 7-7-7z`" />
-      <circle v-if="here || backHere" class="now" :cx="(here ?? backHere)!.x" :cy="(here ?? backHere)!.y" r="6" />
+      <circle
+        v-if="here || backHere"
+        class="now"
+        :cx="(here ?? backHere)!.x"
+        :cy="(here ?? backHere)!.y"
+        r="6"
+      />
     </template>
   </svg>
 </template>

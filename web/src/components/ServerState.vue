@@ -6,7 +6,11 @@ defineProps<{ away: boolean; waiting: number }>();
 <template>
   <p v-if="away" class="away caution" role="status" data-testid="server-away">
     <strong>The server does not answer.</strong>
-    {{ waiting === 0 ? 'Nothing waits here; trying again.' : `${waiting} ${waiting === 1 ? 'line waits' : 'lines wait'} on this device and will be sent once it is back.` }}
+    {{
+      waiting === 0
+        ? 'Nothing waits here; trying again.'
+        : `${waiting} ${waiting === 1 ? 'line waits' : 'lines wait'} on this device and will be sent once it is back.`
+    }}
   </p>
 </template>
 

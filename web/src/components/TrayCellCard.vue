@@ -5,16 +5,36 @@ import ScrewGlyph from '../glyphs/ScrewGlyph.vue';
 
 /** One cell of the tray: the recess drawn, the count large, the letter where a label would be. */
 const props = withDefaults(
-  defineProps<{ cell: TrayCell; now?: boolean; figure?: string | null; note?: string | null; names?: ReadonlyMap<string, string> | null }>(),
+  defineProps<{
+    cell: TrayCell;
+    now?: boolean;
+    figure?: string | null;
+    note?: string | null;
+    names?: ReadonlyMap<string, string> | null;
+  }>(),
   { now: false, figure: null, note: null, names: null },
 );
 const captive = computed(() => props.cell.screw.captive === true);
-const kind = computed(() => [props.cell.screw.size, threadWords(props.cell.screw), props.figure && captive.value && 'captive'].filter(Boolean).join(' '));
-const parts = computed(() => props.note ?? props.cell.parts.map((part) => lowerName(props.names?.get(part) ?? partNameOf(part))).join(', '));
+const kind = computed(() =>
+  [props.cell.screw.size, threadWords(props.cell.screw), props.figure && captive.value && 'captive']
+    .filter(Boolean)
+    .join(' '),
+);
+const parts = computed(
+  () =>
+    props.note ??
+    props.cell.parts.map((part) => lowerName(props.names?.get(part) ?? partNameOf(part))).join(', '),
+);
 </script>
 
 <template>
-  <div class="cell" :class="{ now }" :aria-label="`Cell ${cell.letter}: ${cell.count} × ${screwWords(cell.screw)}`" role="group" :data-testid="`cell-${cell.letter}`">
+  <div
+    class="cell"
+    :class="{ now }"
+    :aria-label="`Cell ${cell.letter}: ${cell.count} × ${screwWords(cell.screw)}`"
+    role="group"
+    :data-testid="`cell-${cell.letter}`"
+  >
     <div class="top">
       <ScrewGlyph :drive="cell.screw.drive" :size="27" />
       <span class="count">{{ figure ?? cell.count }}</span>

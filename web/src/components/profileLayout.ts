@@ -26,7 +26,13 @@ const side = 14;
  * Lays the descent profile out: steps to the right, depth downwards, the dive in the left part and the climb
  * back in the right. Levels take the height there is; labels name what lies open at that depth.
  */
-export function layProfile(profile: Profile, back: readonly RunStep[], names: (part: string) => string, width: number, height: number): ProfileLayout {
+export function layProfile(
+  profile: Profile,
+  back: readonly RunStep[],
+  names: (part: string) => string,
+  width: number,
+  height: number,
+): ProfileLayout {
   const depth = Math.max(1, ...profile.points.map((point) => below(point)));
   const top = 26;
   const bottom = 30;
@@ -40,7 +46,11 @@ export function layProfile(profile: Profile, back: readonly RunStep[], names: (p
   const levelOf = new Map(profile.points.map((point) => [point.action, point.depth]));
   const turn = { x: side + room * share, y: y(depth) };
   const stride = (room * (1 - share)) / Math.max(1, climb.length);
-  const backDots = climb.map((step, i) => ({ id: step.id, x: turn.x + stride * (i + 0.5), y: y(levelOf.get(step.action?.id ?? '') ?? 0) }));
+  const backDots = climb.map((step, i) => ({
+    id: step.id,
+    x: turn.x + stride * (i + 0.5),
+    y: y(levelOf.get(step.action?.id ?? '') ?? 0),
+  }));
   return {
     width,
     height,
@@ -48,7 +58,10 @@ export function layProfile(profile: Profile, back: readonly RunStep[], names: (p
     downLine: path([{ x: side, y: y(0) }, ...down, ...(climb.length > 0 ? [turn] : [])]),
     backLine: climb.length > 0 ? path([turn, ...backDots, { x: width - side, y: y(0) }]) : '',
     backDots,
-    rungs: [{ y: y(0), label: 'case closed' }, ...rungLabels(profile, names, depth).map((label, i) => ({ y: y(i + 1), label }))],
+    rungs: [
+      { y: y(0), label: 'case closed' },
+      ...rungLabels(profile, names, depth).map((label, i) => ({ y: y(i + 1), label })),
+    ],
     end: turn,
   };
 }
@@ -64,4 +77,5 @@ function rungLabels(profile: Profile, names: (part: string) => string, depth: nu
   });
 }
 
-const path = (dots: readonly Dot[]): string => dots.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');
+const path = (dots: readonly Dot[]): string =>
+  dots.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('');

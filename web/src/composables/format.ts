@@ -11,13 +11,20 @@ export const timeOfDay = (iso: string): string =>
   new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 export const dayAndTime = (iso: string): string =>
-  new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+  new Date(iso).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
 
 /** `9 min`, `1 h 05`: how long, for a person. */
 export function duration(seconds: number): string {
   const minutes = Math.round(seconds / 60);
   if (seconds < 60) return `${Math.round(seconds)} s`;
-  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+  return minutes < 60
+    ? `${minutes} min`
+    : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
 }
 
 /** `keyboard backlit · card none`: what this unit has, as the sequence's options name it. */

@@ -4,11 +4,14 @@ import { onBeforeUnmount, onMounted } from 'vue';
 export type KeyMap = Readonly<Record<string, (event: KeyboardEvent) => void>>;
 
 const typing = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || target.matches('input, textarea, select, [role="listbox"] *'));
+  target instanceof HTMLElement &&
+  (target.isContentEditable || target.matches('input, textarea, select, [role="listbox"] *'));
 
 /** A button or link under the focus answers to Enter and Space itself. */
 const answersItself = (event: KeyboardEvent): boolean =>
-  (event.key === 'Enter' || event.key === ' ') && event.target instanceof HTMLElement && event.target.matches('button, a, summary');
+  (event.key === 'Enter' || event.key === ' ') &&
+  event.target instanceof HTMLElement &&
+  event.target.matches('button, a, summary');
 
 /**
  * One key, no modifier, per act. Keys are left alone while something is being typed, while a dialog is

@@ -3,7 +3,11 @@ import { driveNames, type Drive } from '@bemtor/core';
 import { computed } from 'vue';
 
 /** A screw head seen from above: the outline of its recess. The shape, not the colour, tells the drive. */
-const props = withDefaults(defineProps<{ drive?: Drive | null; size?: number; title?: string }>(), { drive: null, size: 28, title: '' });
+const props = withDefaults(defineProps<{ drive?: Drive | null; size?: number; title?: string }>(), {
+  drive: null,
+  size: 28,
+  title: '',
+});
 
 const polygon = (count: number, radius: number, turn = 0): string =>
   Array.from({ length: count }, (_, i) => {
@@ -34,7 +38,12 @@ const label = computed(() => props.title || (props.drive ? `${driveNames[props.d
       <circle v-for="(lobe, i) in lobes(drive === 'T' ? 6 : 5)" :key="i" v-bind="lobe" r="2.9" />
     </g>
     <path v-else-if="drive === 'slot'" d="M8 16h16" stroke="currentColor" stroke-width="4.4" />
-    <path v-else-if="drive === 'Y'" d="M16 16V8M16 16l7 4.2M16 16l-7 4.2" stroke="currentColor" stroke-width="4.2" />
+    <path
+      v-else-if="drive === 'Y'"
+      d="M16 16V8M16 16l7 4.2M16 16l-7 4.2"
+      stroke="currentColor"
+      stroke-width="4.2"
+    />
     <polygon v-else-if="drive === 'hex'" :points="polygon(6, 7.6)" fill="currentColor" />
     <circle v-else cx="16" cy="16" r="2.4" fill="currentColor" />
   </svg>

@@ -1,4 +1,12 @@
-import { viewJob, type CountKind, type JobEventBody, type JobView, type RunStep, type Sequence, type StartedBody } from '@bemtor/core';
+import {
+  viewJob,
+  type CountKind,
+  type JobEventBody,
+  type JobView,
+  type RunStep,
+  type Sequence,
+  type StartedBody,
+} from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
 import { computed, type Ref } from 'vue';
 import { readSnapshot, writeSnapshot } from '../api/local.ts';
@@ -9,7 +17,9 @@ const localKey = (unitId: string): string => `job-of/${unitId}`;
 /** A job at the bench: its log, what follows from it, and the acts on it. */
 export function useJob(document: Ref<Sequence | null>) {
   const stream = useStream<JobEventBody>('jobs');
-  const view = computed<JobView | null>(() => (document.value && stream.loaded.value ? viewJob(document.value, stream.items.value) : null));
+  const view = computed<JobView | null>(() =>
+    document.value && stream.loaded.value ? viewJob(document.value, stream.items.value) : null,
+  );
   const waiting = computed(() => stream.items.value.filter((item) => item.state !== 'kept').length);
 
   const count = (joint: string, what: CountKind, total: number, reason?: string) =>

@@ -58,7 +58,8 @@ export function useRecording(known: Ref<readonly { id: string; name: string }[]>
   }
   const context = computed(() => contextBefore(null));
 
-  const secondsNow = (): number => (startedAt.value ? Math.max(0, Math.round((Date.now() - Date.parse(startedAt.value)) / 1000)) : 0);
+  const secondsNow = (): number =>
+    startedAt.value ? Math.max(0, Math.round((Date.now() - Date.parse(startedAt.value)) / 1000)) : 0;
 
   async function keep(text: string): Promise<void> {
     const { entries: read } = readLine(text, { ...context.value, at: secondsNow() });
@@ -70,7 +71,8 @@ export function useRecording(known: Ref<readonly { id: string; name: string }[]>
   async function correct(line: KeptLine, text: string): Promise<void> {
     const at = line.entries[0]?.at ?? null;
     const { entries: read } = readLine(text, { ...contextBefore(line.id), at });
-    if (read.length > 0) await stream.append({ kind: 'correct', of: line.id, text: text.trim(), entries: [...read] });
+    if (read.length > 0)
+      await stream.append({ kind: 'correct', of: line.id, text: text.trim(), entries: [...read] });
   }
 
   const strike = (line: KeptLine) => stream.append({ kind: line.struck ? 'restore' : 'strike', of: line.id });
@@ -91,5 +93,19 @@ export function useRecording(known: Ref<readonly { id: string; name: string }[]>
     await stream.begin(id, { id, unitId: unit });
   }
 
-  return { stream, lines, standing, entries, layers, tray, startedAt, context, contextBefore, keep, correct, strike, openFor };
+  return {
+    stream,
+    lines,
+    standing,
+    entries,
+    layers,
+    tray,
+    startedAt,
+    context,
+    contextBefore,
+    keep,
+    correct,
+    strike,
+    openFor,
+  };
 }

@@ -25,7 +25,10 @@ export const useUnit = defineStore('unit', () => {
       const summary = await read<UnitSummary>(`/units/${unitId}`);
       fresh.value = summary.fresh;
       const code = encodeURIComponent(summary.value.model.code);
-      const [known, latest] = await Promise.all([read<{ model: Model; options: Option[] }>(`/models/${code}`), loadPublished(code, summary.value.model.revision)]);
+      const [known, latest] = await Promise.all([
+        read<{ model: Model; options: Option[] }>(`/models/${code}`),
+        loadPublished(code, summary.value.model.revision),
+      ]);
       model.value = known.value;
       published.value = latest;
       unit.value = summary.value;

@@ -8,5 +8,8 @@ let planner: Remote<Planner> | undefined;
 export async function planInWorker(sequence: Sequence, request: RouteRequest): Promise<Result<Route>> {
   planner ??= wrap<Planner>(new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' }));
   // A worker takes plain data: what Vue has wrapped is unwrapped by a copy.
-  return planner.plan(JSON.parse(JSON.stringify(sequence)) as Sequence, JSON.parse(JSON.stringify(request)) as RouteRequest);
+  return planner.plan(
+    JSON.parse(JSON.stringify(sequence)) as Sequence,
+    JSON.parse(JSON.stringify(request)) as RouteRequest,
+  );
 }

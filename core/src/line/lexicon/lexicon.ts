@@ -63,13 +63,15 @@ const list = (phrases: string): string[] => phrases.split(',').map((phrase) => p
 /** The shop's lexicon: the words of the trade, then the parts of the device at hand under their own names. */
 export function buildLexicon(known: readonly KnownPart[] = []): Lexicon {
   const lexicon = new Lexicon();
-  const put = (phrases: string, meaning: Meaning) => list(phrases).forEach((phrase) => lexicon.add(phrase, meaning));
+  const put = (phrases: string, meaning: Meaning) =>
+    list(phrases).forEach((phrase) => lexicon.add(phrase, meaning));
   for (const part of known) {
     lexicon.add(part.name, { kind: 'part', part: part.id });
     lexicon.add(part.id, { kind: 'part', part: part.id });
   }
   putPlain(put);
-  for (const [slug, name, , others] of partWords) put(`${name},${slug},${others}`, { kind: 'part', part: slug });
+  for (const [slug, name, , others] of partWords)
+    put(`${name},${slug},${others}`, { kind: 'part', part: slug });
   for (const [mechanism, phrases] of words.mechanismWordList) put(phrases, { kind: 'mechanism', mechanism });
   for (const [type, singular, plural] of words.jointWordList) {
     put(singular, { kind: 'joint', type, plural: false });

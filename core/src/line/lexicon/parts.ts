@@ -4,14 +4,24 @@
  * Common practice, no source.
  */
 export const partWords: readonly (readonly [slug: string, name: string, kind: string, others: string])[] = [
-  ['base-cover', 'Base cover', 'cover', 'cover, bottom cover, back cover, lower cover, bottom case, lower case, base, bottom panel, base plate'],
+  [
+    'base-cover',
+    'Base cover',
+    'cover',
+    'cover, bottom cover, back cover, lower cover, bottom case, lower case, base, bottom panel, base plate',
+  ],
   ['rear-shroud', 'Rear shroud', 'cover', 'shroud, rear cover, back shell, rear shell, rear case'],
   ['front-half', 'Front half', 'cover', 'front shell, front case, front cover'],
   ['top-lid', 'Top lid', 'cover', 'sliding lid, slide lid, top panel, side panel'],
   ['palm-rest', 'Palm rest', 'cover', 'palmrest, top cover, upper case, top case'],
   ['display-bezel', 'Display bezel', 'frame', 'bezel, screen bezel, lcd bezel'],
   ['port-cover', 'Port cover', 'cover', 'rear port cover, port door, dock door'],
-  ['foot-strip', 'Foot strip', 'foot', 'strip foot, rubber strip, rear strip, rear foot strip, foot strips, rubber foot strip'],
+  [
+    'foot-strip',
+    'Foot strip',
+    'foot',
+    'strip foot, rubber strip, rear strip, rear foot strip, foot strips, rubber foot strip',
+  ],
   ['foot', 'Foot', 'foot', 'feet, rubber foot, rubber feet, pad foot'],
   ['bumper', 'Bumper', 'foot', 'bumpers, corner bumper, corner bumpers'],
   ['drive-shield', 'Drive shield', 'shield', 'ssd shield, storage shield, m2 shield, drive cover'],
@@ -24,14 +34,29 @@ export const partWords: readonly (readonly [slug: string, name: string, kind: st
   ['display-bracket', 'Display bracket', 'bracket', 'display cable bracket, lcd bracket'],
   ['mid-frame', 'Mid frame', 'frame', 'midframe, middle frame, inner frame, chassis frame'],
   ['battery', 'Battery', 'battery', 'batt, bat, pack, battery pack, accu'],
-  ['coin-cell', 'Coin cell', 'coin-cell', 'button cell, cmos battery, rtc battery, clock battery, cmos cell, coin battery'],
+  [
+    'coin-cell',
+    'Coin cell',
+    'coin-cell',
+    'button cell, cmos battery, rtc battery, clock battery, cmos cell, coin battery',
+  ],
   ['keyboard', 'Keyboard', 'keyboard', 'kbd, kb, keys, keyb'],
   ['keypad', 'Keypad', 'keyboard', 'buttons, button board, key pad'],
   ['backlight', 'Keyboard backlight', 'cable', 'backlight, kbd backlight, keyboard light'],
   ['touchpad', 'Touchpad', 'touchpad', 'trackpad, tp, track pad, touch pad'],
   ['pointing-stick', 'Pointing stick', 'cable', 'stick, nub'],
-  ['system-board', 'System board', 'board', 'board, mobo, motherboard, main board, mainboard, logic board, mb, sysboard'],
-  ['usb-board', 'USB board', 'board', 'io board, i o board, daughter board, daughterboard, port board, usb sub board'],
+  [
+    'system-board',
+    'System board',
+    'board',
+    'board, mobo, motherboard, main board, mainboard, logic board, mb, sysboard',
+  ],
+  [
+    'usb-board',
+    'USB board',
+    'board',
+    'io board, i o board, daughter board, daughterboard, port board, usb sub board',
+  ],
   ['power-board', 'Power button board', 'board', 'power button board, power switch board, pwr board'],
   ['audio-board', 'Audio board', 'board', 'audio jack board, sound board'],
   ['led-board', 'LED board', 'board', 'light board, status board'],
@@ -72,7 +97,22 @@ export const partWords: readonly (readonly [slug: string, name: string, kind: st
 ];
 
 /** Parts of which a unit has one on each side. */
-export const sidedParts: ReadonlySet<string> = new Set(['hinge', 'speaker', 'antenna', 'hinge-bracket', 'hinge-cover', 'bumper', 'foot']);
+export const sidedParts: ReadonlySet<string> = new Set([
+  'hinge',
+  'speaker',
+  'antenna',
+  'hinge-bracket',
+  'hinge-cover',
+  'bumper',
+  'foot',
+]);
 
 /** Kinds whose lifting opens a layer: what is seen only after them is assumed to need them. */
-export const openingKinds: ReadonlySet<string> = new Set(['cover', 'shield', 'frame', 'bracket', 'foot', 'tape']);
+export const openingKinds: ReadonlySet<string> = new Set([
+  'cover',
+  'shield',
+  'frame',
+  'bracket',
+  'foot',
+  'tape',
+]);

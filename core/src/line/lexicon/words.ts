@@ -9,10 +9,22 @@ import type { JointType, Mechanism } from '../../sequence/schema.ts';
 export const jointWordList: readonly (readonly [type: JointType, singular: string, plural: string])[] = [
   ['screws', 'screw, bolt', 'screws, bolts, scr'],
   ['standoffs', 'standoff, stand off, nut', 'standoffs, stand offs, nuts, spacers'],
-  ['connector', 'connector, conn, cable, ribbon, flex, ffc, fpc', 'connectors, cables, ribbons, flexes, wires, leads'],
+  [
+    'connector',
+    'connector, conn, cable, ribbon, flex, ffc, fpc',
+    'connectors, cables, ribbons, flexes, wires, leads',
+  ],
   ['clips', 'clip, snap', 'clips, snaps, catches'],
-  ['tape', 'tape, strip, strip of tape, adhesive strip, sticker, flap', 'tapes, strips, adhesive strips, stickers, flaps'],
-  ['stretch-tape', 'stretch release, stretch tape, stretch strip, pull strip', 'stretch strips, stretch release strips, pull strips, stretch tapes'],
+  [
+    'tape',
+    'tape, strip, strip of tape, adhesive strip, sticker, flap',
+    'tapes, strips, adhesive strips, stickers, flaps',
+  ],
+  [
+    'stretch-tape',
+    'stretch release, stretch tape, stretch strip, pull strip',
+    'stretch strips, stretch release strips, pull strips, stretch tapes',
+  ],
   ['adhesive', 'glue, adhesive, glued', 'double sided tape, double sided'],
   ['rivets', 'rivet, stake', 'rivets, stakes, plastic stakes, riveted'],
   ['latch', 'latch, catch', 'latches'],
@@ -34,10 +46,14 @@ export const mechanismWordList: readonly (readonly [mechanism: Mechanism, words:
 ];
 
 /** What a verb says by itself; `remove` lifts a part but only undoes a joint that is named with it. */
-export type Act = 'lift' | 'remove' | 'unscrew' | 'loosen' | 'unplug' | 'unlock' | 'pry' | 'peel' | 'slide' | 'unclip';
+export type Act =
+  'lift' | 'remove' | 'unscrew' | 'loosen' | 'unplug' | 'unlock' | 'pry' | 'peel' | 'slide' | 'unclip';
 
 export const verbWordList: readonly (readonly [act: Act, words: string])[] = [
-  ['lift', 'off, out, lift, lift off, lift out, comes off, comes out, away, lifted, up and out, take off, take out, came off, came out'],
+  [
+    'lift',
+    'off, out, lift, lift off, lift out, comes off, comes out, away, lifted, up and out, take off, take out, came off, came out',
+  ],
   ['remove', 'remove, undo, removed, rem'],
   ['unscrew', 'unscrew, unscrewed'],
   ['loosen', 'loosen, loosened, loose'],
@@ -69,14 +85,25 @@ export const driveWordList: readonly (readonly [drive: Drive, words: string])[] 
 ];
 
 /** Prefixes that stand before a size in figures: PH00, JIS0, T5, P5, Y0, H1.5. */
-export const drivePrefixes: Readonly<Record<string, Drive>> = { ph: 'PH', jis: 'JIS', t: 'T', p: 'P', pl: 'P', y: 'Y', h: 'hex', sl: 'slot' };
+export const drivePrefixes: Readonly<Record<string, Drive>> = {
+  ph: 'PH',
+  jis: 'JIS',
+  t: 'T',
+  p: 'P',
+  pl: 'P',
+  y: 'Y',
+  h: 'hex',
+  sl: 'slot',
+};
 
 export const tightenWordList = [
   ['numbered', 'numbered, in order, by number, by numbers, marked order'],
   ['cross', 'crosswise, cross wise, cross pattern'],
 ] as const;
 
-export const unitWords: Readonly<Record<string, 'mm' | 'V' | 'mAh' | 'Wh' | 'g' | 'c' | 's' | 'min' | 'deg'>> = {
+export const unitWords: Readonly<
+  Record<string, 'mm' | 'V' | 'mAh' | 'Wh' | 'g' | 'c' | 's' | 'min' | 'deg'>
+> = {
   mm: 'mm',
   millimetre: 'mm',
   millimetres: 'mm',
@@ -102,9 +129,29 @@ export const unitWords: Readonly<Record<string, 'mm' | 'V' | 'mAh' | 'Wh' | 'g' 
 };
 
 export const numberWords: Readonly<Record<string, number>> = {
-  one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10,
-  eleven: 11, twelve: 12, thirteen: 13, fourteen: 14, fifteen: 15, sixteen: 16, seventeen: 17,
-  eighteen: 18, nineteen: 19, twenty: 20, thirty: 30, pair: 2, single: 1,
+  one: 1,
+  two: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  six: 6,
+  seven: 7,
+  eight: 8,
+  nine: 9,
+  ten: 10,
+  eleven: 11,
+  twelve: 12,
+  thirteen: 13,
+  fourteen: 14,
+  fifteen: 15,
+  sixteen: 16,
+  seventeen: 17,
+  eighteen: 18,
+  nineteen: 19,
+  twenty: 20,
+  thirty: 30,
+  pair: 2,
+  single: 1,
 };
 
 export const placeWords =
@@ -128,7 +175,8 @@ export const strippedWords = 'stripped, worn, rounded, rounded out, chewed';
 export const blockedWords =
   "won't come, wont come, will not come, won't lift, wont lift, won't move, wont move, won't budge, doesn't come, does not come, " +
   'blocked, blocked by, stuck, held by, held, caught by, hangs on';
-export const holdsItWords = 'holds it, holding it, in the way, blocks it, stops it, is stopping it, catches it, holds, blocks';
+export const holdsItWords =
+  'holds it, holding it, in the way, blocks it, stops it, is stopping it, catches it, holds, blocks';
 export const needsWords = 'needs, need, requires, require, wants, only after, comes after';
 export const coversWords = 'covers, cover up, hides, sits over, is over, lies over';
 export const holdWords = 'hold, press and hold, keep pressed';
@@ -145,7 +193,11 @@ export const turnWords = {
   bottom: 'bottom up, face down, upside down, base up, turn to bottom, bottom side up, lid down',
 } as const;
 export const numberLeadWords = 'p n, pn, part number, part no, number, no';
-export const roleWords = { replacement: 'replacement, new, replace with', alternate: 'alternate, alt, or', label: 'label, labelled' } as const;
+export const roleWords = {
+  replacement: 'replacement, new, replace with',
+  alternate: 'alternate, alt, or',
+  label: 'label, labelled',
+} as const;
 
 /** Openings of a line whose rest is taken as it stands. */
 export const freeTextOpeners = {

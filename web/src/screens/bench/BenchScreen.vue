@@ -56,15 +56,39 @@ useKeys(() => ({
   <section class="bench mat-bound" aria-label="Units on the bench">
     <header>
       <h1>On the bench</h1>
-      <p v-if="units?.length">{{ units.length }} {{ units.length === 1 ? 'unit' : 'units' }}, longest waiting first</p>
-      <p v-if="!fresh" class="caution" role="status">The server does not answer; this is how it was last seen here.</p>
+      <p v-if="units?.length">
+        {{ units.length }} {{ units.length === 1 ? 'unit' : 'units' }}, longest waiting first
+      </p>
+      <p v-if="!fresh" class="caution" role="status">
+        The server does not answer; this is how it was last seen here.
+      </p>
     </header>
-    <EmptyState v-if="fault" title="The bench cannot be read" :text="`${fault}. Nothing is lost; try again in a moment.`">
+    <EmptyState
+      v-if="fault"
+      title="The bench cannot be read"
+      :text="`${fault}. Nothing is lost; try again in a moment.`"
+    >
       <button class="act-button" @click="load">Try again</button>
     </EmptyState>
-    <EmptyState v-else-if="units && units.length === 0" title="Nothing on the bench" text="Start with the demo workshop: npm start -- --reset-demo loads the units of Skarholm Ferries." />
+    <EmptyState
+      v-else-if="units && units.length === 0"
+      title="Nothing on the bench"
+      text="Start with the demo workshop: npm start -- --reset-demo loads the units of Skarholm Ferries."
+    />
     <ol v-else class="units">
-      <li v-for="({ unit, next }, i) in cards" :key="unit.id" :ref="(el) => { if (el) rows[i] = el as HTMLElement; }" class="unit" :class="{ here: i === at }" :data-testid="`unit-${unit.label}`" @pointerenter="at = i">
+      <li
+        v-for="({ unit, next }, i) in cards"
+        :key="unit.id"
+        :ref="
+          (el) => {
+            if (el) rows[i] = el as HTMLElement;
+          }
+        "
+        class="unit"
+        :class="{ here: i === at }"
+        :data-testid="`unit-${unit.label}`"
+        @pointerenter="at = i"
+      >
         <div class="who">
           <span class="mono tag">{{ unit.label }}</span>
           <strong>{{ unit.model.maker }} {{ unit.model.name }}</strong>
@@ -72,12 +96,25 @@ useKeys(() => ({
         </div>
         <div class="what">
           <p>{{ unit.complaint }}</p>
-          <p class="soft">{{ unit.place }} · here {{ ago(unit.arrivedAt, now) }} · serial <span class="mono">{{ unit.serial }}</span></p>
+          <p class="soft">
+            {{ unit.place }} · here {{ ago(unit.arrivedAt, now) }} · serial
+            <span class="mono">{{ unit.serial }}</span>
+          </p>
         </div>
         <div class="next">
           <p class="waits">{{ next.waits }}</p>
-          <div v-if="next.share !== null" class="meter" :aria-label="`${Math.round(next.share * 100)} % of the steps done`"><i :style="{ width: `${next.share * 100}%` }" /></div>
-          <router-link class="act-button" :class="{ primary: i === at }" :to="`/unit/${unit.id}/${next.screen}`">
+          <div
+            v-if="next.share !== null"
+            class="meter"
+            :aria-label="`${Math.round(next.share * 100)} % of the steps done`"
+          >
+            <i :style="{ width: `${next.share * 100}%` }" />
+          </div>
+          <router-link
+            class="act-button"
+            :class="{ primary: i === at }"
+            :to="`/unit/${unit.id}/${next.screen}`"
+          >
             {{ next.act }} <KeyHint v-if="i === at" name="Enter" />
           </router-link>
         </div>

@@ -14,16 +14,33 @@ export interface NextAct {
 export function nextForUnit({ model, recording, job }: UnitSummary): NextAct {
   if (job && job.phase !== 'closed') {
     const share = job.of > 0 ? job.at / job.of : 0;
-    if (job.phase === 'close') return { waits: 'All steps done; the ledger waits', act: 'Close', screen: 'run', share: 1 };
-    if (job.phase === 'not-started') return { waits: 'Job opened', act: 'Start', screen: 'route', share: null };
-    return { waits: `Step ${job.at + 1} of ${job.of}: ${job.nextTitle ?? ''}`, act: 'Resume', screen: 'run', share };
+    if (job.phase === 'close')
+      return { waits: 'All steps done; the ledger waits', act: 'Close', screen: 'run', share: 1 };
+    if (job.phase === 'not-started')
+      return { waits: 'Job opened', act: 'Start', screen: 'route', share: null };
+    return {
+      waits: `Step ${job.at + 1} of ${job.of}: ${job.nextTitle ?? ''}`,
+      act: 'Resume',
+      screen: 'run',
+      share,
+    };
   }
   if (model.revision === null) {
     if (recording && recording.lines > 0) {
-      return { waits: `${recording.lines} ${recording.lines === 1 ? 'line' : 'lines'} recorded, nothing published yet`, act: 'Record on', screen: 'recorder', share: null };
+      return {
+        waits: `${recording.lines} ${recording.lines === 1 ? 'line' : 'lines'} recorded, nothing published yet`,
+        act: 'Record on',
+        screen: 'recorder',
+        share: null,
+      };
     }
     return { waits: 'New to the shop: no sequence yet', act: 'Record', screen: 'recorder', share: null };
   }
   const done = job ? 'Last job closed. ' : '';
-  return { waits: `${done}Sequence revision ${model.revision} stands`, act: 'Route', screen: 'route', share: null };
+  return {
+    waits: `${done}Sequence revision ${model.revision} stands`,
+    act: 'Route',
+    screen: 'route',
+    share: null,
+  };
 }

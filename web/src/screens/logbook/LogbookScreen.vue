@@ -28,45 +28,94 @@ const worked = computed(() => closed.value.reduce((sum, job) => sum + job.worked
 const balanced = computed(() => closed.value.filter((job) => job.balanced).length);
 const screws = computed(() => closed.value.reduce((sum, job) => sum + job.screwsOut, 0));
 /** Both bars of a row on one scale, so that rows compare. */
-const longest = computed(() => Math.max(1, ...(jobs.value ?? []).map((job) => Math.max(job.workedSeconds, job.plannedSeconds))));
+const longest = computed(() =>
+  Math.max(1, ...(jobs.value ?? []).map((job) => Math.max(job.workedSeconds, job.plannedSeconds))),
+);
 const share = (seconds: number): string => `${Math.max(1, (100 * seconds) / longest.value)}%`;
 
 function ledgerWords(job: JobSummary): string {
-  if (!job.closedAt) return job.phase === 'not-started' ? 'not started' : `open, step ${job.at + 1} of ${job.of}`;
+  if (!job.closedAt)
+    return job.phase === 'not-started' ? 'not started' : `open, step ${job.at + 1} of ${job.of}`;
   return job.balanced ? 'balances' : job.open.join('; ');
 }
 </script>
 
 <template>
-  <EmptyState v-if="fault" title="The logbook cannot be read" :text="`${fault}. Nothing is lost; try again in a moment.`"><button class="act-button" @click="load">Try again</button></EmptyState>
-  <EmptyState v-else-if="jobs && jobs.length === 0" title="No job yet" text="A job stands here from the moment it is started, with its times and its ledger.">
+  <EmptyState
+    v-if="fault"
+    title="The logbook cannot be read"
+    :text="`${fault}. Nothing is lost; try again in a moment.`"
+    ><button class="act-button" @click="load">Try again</button></EmptyState
+  >
+  <EmptyState
+    v-else-if="jobs && jobs.length === 0"
+    title="No job yet"
+    text="A job stands here from the moment it is started, with its times and its ledger."
+  >
     <router-link class="act-button primary" to="/">To the bench <KeyHint name="B" /></router-link>
   </EmptyState>
   <section v-else-if="jobs" class="card logbook" aria-label="Logbook">
     <header>
       <h1>Logbook</h1>
       <dl>
-        <div><dd>{{ closed.length }}</dd><dt>{{ closed.length === 1 ? 'job closed' : 'jobs closed' }}</dt></div>
-        <div><dd>{{ balanced }}</dd><dt>{{ balanced === 1 ? 'ledger balances' : 'ledgers balance' }}</dt></div>
-        <div><dd>{{ screws }}</dd><dt>screws out and back</dt></div>
-        <div><dd>{{ duration(worked) }}</dd><dt>worked</dt></div>
+        <div>
+          <dd>{{ closed.length }}</dd>
+          <dt>{{ closed.length === 1 ? 'job closed' : 'jobs closed' }}</dt>
+        </div>
+        <div>
+          <dd>{{ balanced }}</dd>
+          <dt>{{ balanced === 1 ? 'ledger balances' : 'ledgers balance' }}</dt>
+        </div>
+        <div>
+          <dd>{{ screws }}</dd>
+          <dt>screws out and back</dt>
+        </div>
+        <div>
+          <dd>{{ duration(worked) }}</dd>
+          <dt>worked</dt>
+        </div>
       </dl>
     </header>
     <table>
-      <thead><tr><th>Started</th><th>Unit</th><th>What came out</th><th class="times">Worked, against planned</th><th>Screws</th><th>Ledger</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Started</th>
+          <th>Unit</th>
+          <th>What came out</th>
+          <th class="times">Worked, against planned</th>
+          <th>Screws</th>
+          <th>Ledger</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="job in jobs" :key="job.id" data-testid="job-row">
           <td class="mono">{{ job.startedAt ? dayAndTime(job.startedAt) : '' }}</td>
-          <td><router-link :to="`/unit/${job.unitId}/run`" class="unit"><strong>{{ job.unitLabel }}</strong> {{ job.modelName }}</router-link><small>{{ job.modelCode }}, revision {{ job.revision }}</small></td>
+          <td>
+            <router-link :to="`/unit/${job.unitId}/run`" class="unit"
+              ><strong>{{ job.unitLabel }}</strong> {{ job.modelName }}</router-link
+            ><small>{{ job.modelCode }}, revision {{ job.revision }}</small>
+          </td>
           <td>{{ job.targets.join(', ') }}</td>
           <td class="times">
-            <div class="bars" :aria-label="`${duration(job.workedSeconds)} worked, ${duration(job.plannedSeconds)} planned`">
-              <i class="worked" :style="{ width: share(job.workedSeconds) }" /><i class="planned" :style="{ width: share(job.plannedSeconds) }" />
+            <div
+              class="bars"
+              :aria-label="`${duration(job.workedSeconds)} worked, ${duration(job.plannedSeconds)} planned`"
+            >
+              <i class="worked" :style="{ width: share(job.workedSeconds) }" /><i
+                class="planned"
+                :style="{ width: share(job.plannedSeconds) }"
+              />
             </div>
-            <span><strong>{{ duration(job.workedSeconds) }}</strong> of {{ duration(job.plannedSeconds) }}</span>
+            <span
+              ><strong>{{ duration(job.workedSeconds) }}</strong> of {{ duration(job.plannedSeconds) }}</span
+            >
           </td>
-          <td>{{ job.screwsOut }}<small v-if="job.missing > 0">{{ job.missing }} missing on arrival</small></td>
-          <td :class="{ bad: job.closedAt && !job.balanced }">{{ ledgerWords(job) }}<small v-if="job.remark">{{ job.remark }}</small></td>
+          <td>
+            {{ job.screwsOut }}<small v-if="job.missing > 0">{{ job.missing }} missing on arrival</small>
+          </td>
+          <td :class="{ bad: job.closedAt && !job.balanced }">
+            {{ ledgerWords(job) }}<small v-if="job.remark">{{ job.remark }}</small>
+          </td>
         </tr>
       </tbody>
     </table>

@@ -8,7 +8,12 @@ import { markLine } from './markLine.ts';
  * The bench line with its live reading above it. Words that were not understood are yellow behind the word,
  * both in the line and in the reading; what was taken from context is dashed.
  */
-const props = defineProps<{ reading: Reading; completion: string | null; correcting: boolean; placeholder: string }>();
+const props = defineProps<{
+  reading: Reading;
+  completion: string | null;
+  correcting: boolean;
+  placeholder: string;
+}>();
 const text = defineModel<string>({ required: true });
 const emit = defineEmits<{ keep: []; complete: []; key: [event: KeyboardEvent] }>();
 
@@ -43,32 +48,51 @@ function onKey(event: KeyboardEvent): void {
   <div class="line-area">
     <div class="reading" aria-live="polite" data-testid="reading">
       <div v-for="(entry, i) in reading.entries" :key="i" class="entry">
-        <span v-for="(chip, j) in entryChips(entry)" :key="j" class="chip" :class="{ taken: chip.taken, note: entry.kind === 'note' }">
+        <span
+          v-for="(chip, j) in entryChips(entry)"
+          :key="j"
+          class="chip"
+          :class="{ taken: chip.taken, note: entry.kind === 'note' }"
+        >
           <small>{{ chip.label }}</small>{{ chip.value }}
         </span>
       </div>
-      <span v-for="(word, i) in reading.unread" :key="`u${i}`" class="chip unread" title="Not understood; it is kept with the line">{{ word }}</span>
+      <span
+        v-for="(word, i) in reading.unread"
+        :key="`u${i}`"
+        class="chip unread"
+        title="Not understood; it is kept with the line"
+        >{{ word }}</span
+      >
     </div>
     <div class="field" :class="{ correcting }">
       <div class="written">
-        <div class="mirror" aria-hidden="true"><span v-for="(piece, i) in pieces" :key="i" :class="{ unknown: piece.unknown }">{{ piece.text }}</span></div>
+        <div class="mirror" aria-hidden="true">
+          <span v-for="(piece, i) in pieces" :key="i" :class="{ unknown: piece.unknown }">{{
+            piece.text
+          }}</span>
+        </div>
         <textarea
-        ref="field"
-        v-model="text"
-        rows="1"
-        maxlength="2000"
-        spellcheck="false"
-        autocapitalize="off"
-        autocomplete="off"
-        aria-label="Bench line"
-        data-testid="bench-line"
-        :placeholder="placeholder"
-        @keydown="onKey"
+          ref="field"
+          v-model="text"
+          rows="1"
+          maxlength="2000"
+          spellcheck="false"
+          autocapitalize="off"
+          autocomplete="off"
+          aria-label="Bench line"
+          data-testid="bench-line"
+          :placeholder="placeholder"
+          @keydown="onKey"
         />
       </div>
       <div class="keys">
-        <button v-if="completion" type="button" tabindex="-1" @click="$emit('complete')"><KeyHint name="Tab" /> {{ completion }}</button>
-        <button type="button" tabindex="-1" :disabled="reading.entries.length === 0" @click="$emit('keep')"><KeyHint name="Enter" /> {{ correcting ? 'correct' : 'keep' }}</button>
+        <button v-if="completion" type="button" tabindex="-1" @click="$emit('complete')">
+          <KeyHint name="Tab" /> {{ completion }}
+        </button>
+        <button type="button" tabindex="-1" :disabled="reading.entries.length === 0" @click="$emit('keep')">
+          <KeyHint name="Enter" /> {{ correcting ? 'correct' : 'keep' }}
+        </button>
       </div>
     </div>
   </div>

@@ -6,17 +6,30 @@ import type { StripLine } from '../../stores/recording.ts';
 import EntryIcon from './EntryIcon.vue';
 
 /** The strip of kept lines, newest at the bottom like a roll of paper. */
-const props = defineProps<{ lines: readonly StripLine[]; selected: string | null; cells: readonly TrayCell[] }>();
-defineEmits<{ select: [id: string]; edit: [line: StripLine]; strike: [line: StripLine]; discard: [line: StripLine] }>();
+const props = defineProps<{
+  lines: readonly StripLine[];
+  selected: string | null;
+  cells: readonly TrayCell[];
+}>();
+defineEmits<{
+  select: [id: string];
+  edit: [line: StripLine];
+  strike: [line: StripLine];
+  discard: [line: StripLine];
+}>();
 
 const strip = ref<HTMLElement | null>(null);
-const letterOf = (entry: Entry): string => (entry.kind === 'undo' ? (cellOf(props.cells, entry.joint.screw)?.letter ?? '') : '');
+const letterOf = (entry: Entry): string =>
+  entry.kind === 'undo' ? (cellOf(props.cells, entry.joint.screw)?.letter ?? '') : '';
 
 function showNow(): void {
   const row = props.selected ? strip.value?.querySelector('.selected') : strip.value?.lastElementChild;
   row?.scrollIntoView({ block: 'nearest' });
 }
-watch(() => [props.lines.length, props.selected], () => void nextTick(showNow));
+watch(
+  () => [props.lines.length, props.selected],
+  () => void nextTick(showNow),
+);
 
 // The live reading grows and shrinks below the strip; the newest line stays in sight all the same.
 const observer = new ResizeObserver(showNow);
@@ -29,7 +42,12 @@ onBeforeUnmount(() => observer.disconnect());
     <li
       v-for="line in lines"
       :key="line.id"
-      :class="{ selected: line.id === selected, struck: line.struck, waiting: line.waiting, refused: line.refused }"
+      :class="{
+        selected: line.id === selected,
+        struck: line.struck,
+        waiting: line.waiting,
+        refused: line.refused,
+      }"
       :data-state="line.refused ? 'refused' : line.waiting ? 'waiting' : 'kept'"
       data-testid="strip-line"
       @click="$emit('select', line.id)"
@@ -39,16 +57,24 @@ onBeforeUnmount(() => observer.disconnect());
         <span class="glyph">
           <EntryIcon :entry="entry" />
         </span>
-        <span class="words" :class="{ aside: entry.kind === 'note' || entry.kind === 'blocked' }">{{ entryWords(entry) }}</span>
+        <span class="words" :class="{ aside: entry.kind === 'note' || entry.kind === 'blocked' }">{{
+          entryWords(entry)
+        }}</span>
         <span v-if="i === 0 && line.waiting && !line.refused" class="state">waiting for the server</span>
-        <span v-if="i === 0 && line.earlier.length > 0" class="state" :title="line.earlier.join(' → ')">corrected</span>
+        <span v-if="i === 0 && line.earlier.length > 0" class="state" :title="line.earlier.join(' → ')"
+          >corrected</span
+        >
         <span class="letter">{{ line.struck ? '' : letterOf(entry) }}</span>
       </div>
-      <p v-if="line.refused" class="stop">Not kept: {{ line.refused }} <button @click.stop="$emit('discard', line)">Drop it</button></p>
+      <p v-if="line.refused" class="stop">
+        Not kept: {{ line.refused }} <button @click.stop="$emit('discard', line)">Drop it</button>
+      </p>
       <div v-if="line.id === selected" class="acts">
         <span class="mono typed">{{ line.text }}</span>
         <button @click.stop="$emit('edit', line)"><kbd>Enter</kbd> correct</button>
-        <button @click.stop="$emit('strike', line)"><kbd>Del</kbd> {{ line.struck ? 'restore' : 'strike' }}</button>
+        <button @click.stop="$emit('strike', line)">
+          <kbd>Del</kbd> {{ line.struck ? 'restore' : 'strike' }}
+        </button>
       </div>
     </li>
   </ol>

@@ -6,7 +6,9 @@ import { computed } from 'vue';
 const props = defineProps<{ layers: readonly Layer[]; partInWork: string | null }>();
 const off = computed(() => props.layers.filter((layer) => layer.state === 'off'));
 const work = computed(() => props.layers.filter((layer) => layer.state === 'work'));
-const ahead = computed(() => props.layers.filter((layer) => layer.state === 'waits' || layer.state === 'ahead'));
+const ahead = computed(() =>
+  props.layers.filter((layer) => layer.state === 'waits' || layer.state === 'ahead'),
+);
 const surface = computed(() => (off.value.length === 0 ? 'Outside' : 'Inside'));
 </script>
 
@@ -20,7 +22,13 @@ const surface = computed(() => (off.value.length === 0 ? 'Outside' : 'Inside'));
       </li>
       <li class="here">
         <strong>{{ surface }}</strong>
-        <small>{{ work.length > 0 ? work.map((layer) => lowerName(layer.name)).join(' · ') : off.length === 0 ? 'nothing undone yet' : 'nothing begun in here' }}</small>
+        <small>{{
+          work.length > 0
+            ? work.map((layer) => lowerName(layer.name)).join(' · ')
+            : off.length === 0
+              ? 'nothing undone yet'
+              : 'nothing begun in here'
+        }}</small>
       </li>
       <li v-for="layer in work" :key="layer.part" :class="{ now: layer.part === partInWork }">
         <strong>{{ layer.name }}</strong>

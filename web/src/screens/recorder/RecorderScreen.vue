@@ -42,14 +42,20 @@ onMounted(async () => {
 // What is half typed survives a reload too; a correction in progress is not a new line and is not kept.
 watch(text, (value) => correcting.value || localStorage.setItem(draftKey, value));
 
-const readingContext = computed(() => (correcting.value ? recording.contextBefore(correcting.value.id) : context.value));
+const readingContext = computed(() =>
+  correcting.value ? recording.contextBefore(correcting.value.id) : context.value,
+);
 const reading = computed(() => readLine(text.value, readingContext.value));
 const completion = computed(() => completeWord(text.value, readingContext.value.lexicon));
 const waiting = computed(() => lines.value.filter((line) => line.waiting).length);
 const nowKind = computed(() => (context.value.screw ? screwKind(context.value.screw) : null));
-const elapsed = computed(() => (recording.startedAt.value ? (now.value.getTime() - Date.parse(recording.startedAt.value)) / 1000 : 0));
+const elapsed = computed(() =>
+  recording.startedAt.value ? (now.value.getTime() - Date.parse(recording.startedAt.value)) / 1000 : 0,
+);
 const chosen = computed(() => lines.value.find((line) => line.id === selected.value) ?? null);
-const placeholder = computed(() => (correcting.value ? '' : lines.value.length === 0 ? 'e.g. base cover: 7 PH0 M2x5' : 'next act'));
+const placeholder = computed(() =>
+  correcting.value ? '' : lines.value.length === 0 ? 'e.g. base cover: 7 PH0 M2x5' : 'next act',
+);
 
 async function keep(): Promise<void> {
   const words = text.value;
@@ -91,8 +97,16 @@ function onKey(event: KeyboardEvent): void {
   const acts: Record<string, () => void> = {
     F9: () => void router.push(`/unit/${props.unitId}/review`),
     Escape: leave,
-    ...(text.value === '' && !correcting.value ? { ArrowUp: () => moveSelection(-1), ArrowDown: () => selected.value && moveSelection(1) } : {}),
-    ...(line && !correcting.value && text.value === '' ? { Enter: () => beginCorrection(line), Delete: () => void recording.strike(line), Backspace: () => void recording.strike(line) } : {}),
+    ...(text.value === '' && !correcting.value
+      ? { ArrowUp: () => moveSelection(-1), ArrowDown: () => selected.value && moveSelection(1) }
+      : {}),
+    ...(line && !correcting.value && text.value === ''
+      ? {
+          Enter: () => beginCorrection(line),
+          Delete: () => void recording.strike(line),
+          Backspace: () => void recording.strike(line),
+        }
+      : {}),
   };
   const act = acts[event.key];
   if (!act) return;
@@ -102,7 +116,9 @@ function onKey(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"><router-link class="act-button" to="/">To the bench</router-link></EmptyState>
+  <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"
+    ><router-link class="act-button" to="/">To the bench</router-link></EmptyState
+  >
   <div v-else class="recorder">
     <aside class="left mat-bound"><LayerStack :layers="layers" :part-in-work="context.part" /></aside>
     <section class="card middle" aria-label="Recording">
@@ -110,10 +126,14 @@ function onKey(event: KeyboardEvent): void {
         <span><small class="label">Side up</small> {{ context.face }}</span>
         <span class="in-hand">
           <small class="label">In hand</small>
-          <template v-if="context.screw?.size"><ScrewGlyph :drive="context.screw.drive" :size="22" /> {{ context.screw.size }}</template>
+          <template v-if="context.screw?.size"
+            ><ScrewGlyph :drive="context.screw.drive" :size="22" /> {{ context.screw.size }}</template
+          >
           <template v-else>nothing yet</template>
         </span>
-        <button class="to-review" @click="router.push(`/unit/${unitId}/review`)"><KeyHint name="F9" /> review</button>
+        <button class="to-review" @click="router.push(`/unit/${unitId}/review`)">
+          <KeyHint name="F9" /> review
+        </button>
         <time class="mono" aria-label="Since the first line">{{ clock(elapsed) }}</time>
       </header>
       <ServerState class="away" :away="recording.stream.away.value" :waiting="waiting" />
@@ -132,8 +152,22 @@ function onKey(event: KeyboardEvent): void {
         @strike="recording.strike"
         @discard="recording.stream.discard($event.id)"
       />
-      <p v-if="correcting" class="correcting">Correcting <span class="mono">{{ correcting.text }}</span> · <button @click="leave"><KeyHint name="Esc" /> leave it</button></p>
-      <BenchLine ref="bench" v-model="text" class="bottom" :reading="reading" :completion="completion?.phrase ?? null" :correcting="correcting !== null" :placeholder="placeholder" @keep="keep" @complete="complete" @key="onKey" />
+      <p v-if="correcting" class="correcting">
+        Correcting <span class="mono">{{ correcting.text }}</span> ·
+        <button @click="leave"><KeyHint name="Esc" /> leave it</button>
+      </p>
+      <BenchLine
+        ref="bench"
+        v-model="text"
+        class="bottom"
+        :reading="reading"
+        :completion="completion?.phrase ?? null"
+        :correcting="correcting !== null"
+        :placeholder="placeholder"
+        @keep="keep"
+        @complete="complete"
+        @key="onKey"
+      />
     </section>
     <aside class="right mat-bound"><TrayPanel :tray="tray" :now-kind="nowKind" /></aside>
   </div>

@@ -16,12 +16,22 @@ const alike = computed(() => confusablePairs(props.tray.cells));
       <TrayCellCard v-for="cell in tray.cells" :key="cell.letter" :cell="cell" :now="cell.kind === nowKind" />
     </div>
     <dl class="sums">
-      <div><dd>{{ tray.inTray }}</dd><dt>in the tray</dt></div>
-      <div><dd>{{ tray.captive }}</dd><dt>captive</dt></div>
-      <div><dd>{{ tray.missing }}</dd><dt>missing on arrival</dt></div>
+      <div>
+        <dd>{{ tray.inTray }}</dd>
+        <dt>in the tray</dt>
+      </div>
+      <div>
+        <dd>{{ tray.captive }}</dd>
+        <dt>captive</dt>
+      </div>
+      <div>
+        <dd>{{ tray.missing }}</dd>
+        <dt>missing on arrival</dt>
+      </div>
     </dl>
     <p v-for="{ a, b, apartMm } in alike" :key="a.letter + b.letter" class="caution">
-      <strong>{{ a.letter }} and {{ b.letter }} look alike.</strong> Same recess, lengths {{ apartMm }} mm apart. Keep them in separate cells.
+      <strong>{{ a.letter }} and {{ b.letter }} look alike.</strong> Same recess, lengths {{ apartMm }} mm
+      apart. Keep them in separate cells.
     </p>
   </section>
 </template>

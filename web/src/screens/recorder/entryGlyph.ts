@@ -2,14 +2,22 @@ import type { Drive, Entry, Mechanism, Verb } from '@bemtor/core';
 
 export type EntryGlyph =
   | { readonly kind: 'screw'; readonly drive: Drive | null }
-  | { readonly kind: 'act'; readonly verb: Verb | 'blocked' | 'note' | 'caution' | 'missing' | 'number'; readonly mechanism: Mechanism | null };
+  | {
+      readonly kind: 'act';
+      readonly verb: Verb | 'blocked' | 'note' | 'caution' | 'missing' | 'number';
+      readonly mechanism: Mechanism | null;
+    };
 
 /** The glyph that stands before an entry on the strip. */
 export function entryGlyph(entry: Entry | undefined): EntryGlyph {
-  const act = (verb: Extract<EntryGlyph, { kind: 'act' }>['verb'], mechanism: Mechanism | null = null): EntryGlyph => ({ kind: 'act', verb, mechanism });
+  const act = (
+    verb: Extract<EntryGlyph, { kind: 'act' }>['verb'],
+    mechanism: Mechanism | null = null,
+  ): EntryGlyph => ({ kind: 'act', verb, mechanism });
   switch (entry?.kind) {
     case 'undo':
-      if (entry.joint.type === 'screws' || entry.joint.type === 'standoffs') return { kind: 'screw', drive: entry.joint.screw?.drive ?? null };
+      if (entry.joint.type === 'screws' || entry.joint.type === 'standoffs')
+        return { kind: 'screw', drive: entry.joint.screw?.drive ?? null };
       return act(entry.verb, entry.joint.mechanism ?? null);
     case 'lift':
     case 'turn':

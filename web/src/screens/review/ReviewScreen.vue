@@ -39,11 +39,25 @@ const derived = computed(() => (derivation.value?.ok ? derivation.value.value : 
 /** The recording of this unit where there is one; otherwise the sequence that stands, to be read. */
 const document = computed(() => derived.value?.sequence ?? published.value?.document ?? null);
 const lineTexts = computed(() => new Map(recording.lines.value.map((line) => [line.id, line.text])));
-const rows = computed(() => (document.value ? reviewRows(document.value, derived.value?.evidence ?? [], (id) => lineTexts.value.get(id) ?? '') : []));
+const rows = computed(() =>
+  document.value
+    ? reviewRows(document.value, derived.value?.evidence ?? [], (id) => lineTexts.value.get(id) ?? '')
+    : [],
+);
 const bases = computed(() => (document.value ? countBases(document.value) : []));
-const screws = computed(() => document.value?.joints.reduce((sum, joint) => sum + (joint.type === 'screws' ? (joint.count ?? 0) : 0), 0) ?? 0);
+const screws = computed(
+  () =>
+    document.value?.joints.reduce(
+      (sum, joint) => sum + (joint.type === 'screws' ? (joint.count ?? 0) : 0),
+      0,
+    ) ?? 0,
+);
 const lifted = computed(() => document.value?.actions.filter((action) => action.verb === 'lift').length ?? 0);
-const isNews = computed(() => derived.value !== null && JSON.stringify(derived.value.sequence) !== JSON.stringify(published.value?.document));
+const isNews = computed(
+  () =>
+    derived.value !== null &&
+    JSON.stringify(derived.value.sequence) !== JSON.stringify(published.value?.document),
+);
 const nextNumber = computed(() => (published.value?.number ?? 0) + 1);
 const waiting = computed(() => recording.lines.value.some((line) => line.waiting));
 const json = computed(() => (document.value ? JSON.stringify(document.value, null, 2) : ''));
@@ -53,17 +67,32 @@ async function publish(): Promise<void> {
   if (!derived.value || !unit.value || publishing.value || !isNews.value) return;
   publishing.value = true;
   told.value = null;
-  const follows: Record<string, string> = published.value ? { 'If-Match': `"${published.value.number}"` } : { 'If-None-Match': '*' };
+  const follows: Record<string, string> = published.value
+    ? { 'If-Match': `"${published.value.number}"` }
+    : { 'If-None-Match': '*' };
   const code = unit.value.model.code;
   try {
-    const { number } = await send<{ number: number }>(`/models/${encodeURIComponent(code)}/revisions`, { document: derived.value.sequence, note: `From the recording of ${unit.value.label}` }, follows);
+    const { number } = await send<{ number: number }>(
+      `/models/${encodeURIComponent(code)}/revisions`,
+      { document: derived.value.sequence, note: `From the recording of ${unit.value.label}` },
+      follows,
+    );
     await store.load(props.unitId);
     told.value = { kind: 'done', text: `Published as revision ${number}.` };
   } catch (error) {
-    const current = error instanceof Refused && error.problem.code === 'revision-conflict' ? error.problem.current : undefined;
+    const current =
+      error instanceof Refused && error.problem.code === 'revision-conflict'
+        ? error.problem.current
+        : undefined;
     if (current !== undefined) await store.load(props.unitId);
     const reason = error instanceof Error ? error.message : String(error);
-    told.value = { kind: 'fault', text: current === undefined ? `Not published: ${reason}.` : `Not published: somebody published revision ${current} meanwhile. Look at it, then publish after it.` };
+    told.value = {
+      kind: 'fault',
+      text:
+        current === undefined
+          ? `Not published: ${reason}.`
+          : `Not published: somebody published revision ${current} meanwhile. Look at it, then publish after it.`,
+    };
   } finally {
     publishing.value = false;
   }
@@ -78,33 +107,61 @@ function download(): void {
 }
 
 const go = (screen: string) => void router.push(`/unit/${props.unitId}/${screen}`);
-useKeys(() => ({ p: () => void publish(), d: () => (showDocument.value = !showDocument.value), o: () => go('route'), r: () => go('recorder') }));
+useKeys(() => ({
+  p: () => void publish(),
+  d: () => (showDocument.value = !showDocument.value),
+  o: () => go('route'),
+  r: () => go('recorder'),
+}));
 </script>
 
 <template>
-  <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"><router-link class="act-button" to="/">To the bench</router-link></EmptyState>
-  <EmptyState v-else-if="ready && !document" title="Nothing to review yet" text="Record this model first: each line becomes evidence for what must come before what.">
+  <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"
+    ><router-link class="act-button" to="/">To the bench</router-link></EmptyState
+  >
+  <EmptyState
+    v-else-if="ready && !document"
+    title="Nothing to review yet"
+    text="Record this model first: each line becomes evidence for what must come before what."
+  >
     <button class="act-button" @click="go('recorder')">Record <KeyHint name="R" /></button>
   </EmptyState>
   <div v-else-if="document" class="review">
     <section class="card sheet" aria-label="What must come before what">
       <header>
         <h1>{{ derived ? 'What must come before what' : `Revision ${published?.number}, as published` }}</h1>
-        <button class="toggle" :aria-pressed="showDocument" @click="showDocument = !showDocument"><KeyHint name="D" /> {{ showDocument ? 'steps' : 'document' }}</button>
+        <button class="toggle" :aria-pressed="showDocument" @click="showDocument = !showDocument">
+          <KeyHint name="D" /> {{ showDocument ? 'steps' : 'document' }}
+        </button>
       </header>
       <pre v-if="showDocument" class="document mono" tabindex="0" data-testid="document">{{ json }}</pre>
       <ol v-else class="rows">
         <li v-for="(row, i) in rows" :key="row.action.id" data-testid="review-row">
           <span class="n">{{ i + 1 }}</span>
           <span class="glyph">
-            <ScrewGlyph v-if="jointOf.get(row.action.joint ?? '')?.type === 'screws'" :drive="jointOf.get(row.action.joint ?? '')?.screw?.drive" :size="24" />
-            <ActGlyph v-else :verb="row.action.verb" :mechanism="jointOf.get(row.action.joint ?? '')?.mechanism ?? null" :size="26" />
+            <ScrewGlyph
+              v-if="jointOf.get(row.action.joint ?? '')?.type === 'screws'"
+              :drive="jointOf.get(row.action.joint ?? '')?.screw?.drive"
+              :size="24"
+            />
+            <ActGlyph
+              v-else
+              :verb="row.action.verb"
+              :mechanism="jointOf.get(row.action.joint ?? '')?.mechanism ?? null"
+              :size="26"
+            />
           </span>
           <div>
             <strong>{{ row.words }}</strong>
             <ul>
               <li v-if="row.needs.length === 0" class="free">can come first</li>
-              <li v-for="(need, j) in row.needs" :key="j" class="need" :class="need.basis" :title="need.evidence.length > 0 ? `Rests on: ${need.evidence.join(' / ')}` : need.ground">
+              <li
+                v-for="(need, j) in row.needs"
+                :key="j"
+                class="need"
+                :class="need.basis"
+                :title="need.evidence.length > 0 ? `Rests on: ${need.evidence.join(' / ')}` : need.ground"
+              >
                 <b>{{ need.basis }}</b> after {{ need.first }}
               </li>
             </ul>
@@ -113,28 +170,62 @@ useKeys(() => ({ p: () => void publish(), d: () => (showDocument.value = !showDo
       </ol>
     </section>
     <aside class="mat-bound side" aria-label="Summary">
-      <p v-if="told" :class="told.kind === 'done' ? 'told' : 'stop'" role="status" data-testid="told">{{ told.text }}</p>
+      <p v-if="told" :class="told.kind === 'done' ? 'told' : 'stop'" role="status" data-testid="told">
+        {{ told.text }}
+      </p>
       <dl class="figures">
-        <div><dd class="figure">{{ document.actions.length }}</dd><dt>acts</dt></div>
-        <div><dd class="figure">{{ lifted }}</dd><dt>parts off</dt></div>
-        <div><dd class="figure">{{ screws }}</dd><dt>screws</dt></div>
+        <div>
+          <dd class="figure">{{ document.actions.length }}</dd>
+          <dt>acts</dt>
+        </div>
+        <div>
+          <dd class="figure">{{ lifted }}</dd>
+          <dt>parts off</dt>
+        </div>
+        <div>
+          <dd class="figure">{{ screws }}</dd>
+          <dt>screws</dt>
+        </div>
       </dl>
       <h2 class="label">Grounds, surest first</h2>
       <ul class="bases">
         <li v-for="{ basis, count } in bases" :key="basis">
-          <span class="count">{{ count }}</span><span><strong>{{ basis }}</strong><small>{{ basisWords[basis] }}</small></span>
+          <span class="count">{{ count }}</span><span
+            ><strong>{{ basis }}</strong
+            ><small>{{ basisWords[basis] }}</small></span
+          >
         </li>
       </ul>
-      <p v-for="contradiction in derived?.contradictions ?? []" :key="contradiction.text" class="caution">{{ contradiction.text.split(' ').map((word) => (word.includes('-') ? partNameOf(word).toLowerCase() : word)).join(' ') }}. The order recorded stands.</p>
-      <p v-if="derivation && !derivation.ok" class="stop">{{ derivation.fault.where }}: {{ derivation.fault.what }}; {{ derivation.fault.right }}</p>
+      <p v-for="contradiction in derived?.contradictions ?? []" :key="contradiction.text" class="caution">
+        {{
+          contradiction.text
+            .split(' ')
+            .map((word) => (word.includes('-') ? partNameOf(word).toLowerCase() : word))
+            .join(' ')
+        }}. The order recorded stands.
+      </p>
+      <p v-if="derivation && !derivation.ok" class="stop">
+        {{ derivation.fault.where }}: {{ derivation.fault.what }}; {{ derivation.fault.right }}
+      </p>
       <div class="acts">
-        <p v-if="published" class="soft">Revision {{ published.number }} stands since {{ dayAndTime(published.publishedAt) }}. {{ published.note }}</p>
+        <p v-if="published" class="soft">
+          Revision {{ published.number }} stands since {{ dayAndTime(published.publishedAt) }}.
+          {{ published.note }}
+        </p>
         <p v-if="waiting" class="soft">Some lines still wait for the server.</p>
-        <button v-if="derived" class="act-button primary" :disabled="!isNews || publishing" data-testid="publish" @click="publish">
+        <button
+          v-if="derived"
+          class="act-button primary"
+          :disabled="!isNews || publishing"
+          data-testid="publish"
+          @click="publish"
+        >
           <template v-if="isNews">Publish as revision {{ nextNumber }} <KeyHint name="P" /></template>
           <template v-else>Published as it stands</template>
         </button>
-        <button class="act-button" :disabled="!published" @click="go('route')">Route <KeyHint name="O" /></button>
+        <button class="act-button" :disabled="!published" @click="go('route')">
+          Route <KeyHint name="O" />
+        </button>
         <button class="act-button" @click="download">Save the document</button>
       </div>
     </aside>

@@ -15,7 +15,11 @@ export interface ReviewRow {
 }
 
 /** The acts in document order, each with what must come before it and why. */
-export function reviewRows(sequence: Sequence, evidence: readonly (readonly string[])[], lineText: (id: string) => string): ReviewRow[] {
+export function reviewRows(
+  sequence: Sequence,
+  evidence: readonly (readonly string[])[],
+  lineText: (id: string) => string,
+): ReviewRow[] {
   const index = indexSequence(sequence);
   const words = (id: string): string => {
     const action = index.action.get(id);
@@ -31,11 +35,17 @@ export function reviewRows(sequence: Sequence, evidence: readonly (readonly stri
     };
     needsOf.set(need.action, [...(needsOf.get(need.action) ?? []), row]);
   });
-  return sequence.actions.map((action) => ({ action, words: actionWords(index, action), needs: needsOf.get(action.id) ?? [] }));
+  return sequence.actions.map((action) => ({
+    action,
+    words: actionWords(index, action),
+    needs: needsOf.get(action.id) ?? [],
+  }));
 }
 
 /** How many needs rest on each basis, the surest first. */
 export function countBases(sequence: Sequence): { basis: Basis; count: number }[] {
   const order: Basis[] = ['holds', 'covers', 'power', 'blocked', 'stated', 'pinned', 'assumed'];
-  return order.map((basis) => ({ basis, count: sequence.needs.filter((need) => need.basis === basis).length })).filter(({ count }) => count > 0);
+  return order
+    .map((basis) => ({ basis, count: sequence.needs.filter((need) => need.basis === basis).length }))
+    .filter(({ count }) => count > 0);
 }

@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { configure, indexSequence, runSteps, targetAction, whyStep, whyWords, type Configuration, type Route } from '@bemtor/core';
+import {
+  configure,
+  indexSequence,
+  runSteps,
+  targetAction,
+  whyStep,
+  whyWords,
+  type Configuration,
+  type Route,
+} from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -41,49 +50,73 @@ onMounted(async () => {
 });
 
 const here = computed(() => (document.value ? configure(document.value, configuration.value) : null));
-const liftable = computed(() => here.value?.actions.filter((action) => action.verb === 'lift').flatMap((action) => here.value?.parts.find((part) => part.id === action.part) ?? []) ?? []);
+const liftable = computed(
+  () =>
+    here.value?.actions
+      .filter((action) => action.verb === 'lift')
+      .flatMap((action) => here.value?.parts.find((part) => part.id === action.part) ?? []) ?? [],
+);
 
 /** What is asked for most, by part or else by kind; the rest is behind "other part". Common practice, no source. */
 const usual = ['battery', 'keyboard', 'coin-cell', 'system-board', 'storage', 'display'];
 const offered = computed(() => {
-  const find = (wanted: string) => liftable.value.find((part) => part.id === wanted) ?? liftable.value.find((part) => part.kind === wanted);
+  const find = (wanted: string) =>
+    liftable.value.find((part) => part.id === wanted) ?? liftable.value.find((part) => part.kind === wanted);
   return usual.flatMap((wanted) => find(wanted) ?? []).slice(0, 5);
 });
-const others = computed(() => liftable.value.filter((part) => !targets.value.includes(part.id)).map((part) => ({ title: part.name, value: part.id })));
+const others = computed(() =>
+  liftable.value
+    .filter((part) => !targets.value.includes(part.id))
+    .map((part) => ({ title: part.name, value: part.id })),
+);
 
-watch([targets, configuration, here], async () => {
-  if (!ready.value || !document.value) return;
-  localStorage.setItem(targetsKey, JSON.stringify(targets.value));
-  if (targets.value.length === 0) {
-    route.value = planFault.value = null;
-    return;
-  }
-  planning.value = true;
-  const asked = [...targets.value];
-  const answer = await planInWorker(document.value, { targets: asked, configuration: configuration.value });
-  if (asked.join() !== targets.value.join()) return; // a newer question is on its way
-  planning.value = false;
-  route.value = answer.ok ? answer.value : null;
-  planFault.value = answer.ok ? null : answer.fault.what;
-  at.value = route.value?.steps[0] ?? null;
-}, { deep: true });
+watch(
+  [targets, configuration, here],
+  async () => {
+    if (!ready.value || !document.value) return;
+    localStorage.setItem(targetsKey, JSON.stringify(targets.value));
+    if (targets.value.length === 0) {
+      route.value = planFault.value = null;
+      return;
+    }
+    planning.value = true;
+    const asked = [...targets.value];
+    const answer = await planInWorker(document.value, { targets: asked, configuration: configuration.value });
+    if (asked.join() !== targets.value.join()) return; // a newer question is on its way
+    planning.value = false;
+    route.value = answer.ok ? answer.value : null;
+    planFault.value = answer.ok ? null : answer.fault.what;
+    at.value = route.value?.steps[0] ?? null;
+  },
+  { deep: true },
+);
 watch(ready, () => (targets.value = [...targets.value]));
 
 const steps = computed(() => (here.value && route.value ? runSteps(here.value, route.value) : []));
 const down = computed(() => steps.value.filter((step) => step.phase === 'down' && step.action));
 const back = computed(() => steps.value.filter((step) => step.phase === 'back' || step.phase === 'after'));
-const backSeconds = computed(() => steps.value.filter((step) => step.phase !== 'down').reduce((sum, step) => sum + step.seconds, 0));
-const targetActions = computed(() => (here.value ? targets.value.map((target) => targetAction(here.value!, target)) : []));
-const picks = computed(() => (document.value ? pickList(document.value, configuration.value, steps.value) : { tools: [], parts: [] }));
+const backSeconds = computed(() =>
+  steps.value.filter((step) => step.phase !== 'down').reduce((sum, step) => sum + step.seconds, 0),
+);
+const targetActions = computed(() =>
+  here.value ? targets.value.map((target) => targetAction(here.value!, target)) : [],
+);
+const picks = computed(() =>
+  document.value ? pickList(document.value, configuration.value, steps.value) : { tools: [], parts: [] },
+);
 const screwsOut = computed(() => down.value.reduce((sum, step) => sum + (step.joint?.count ?? 0), 0));
 const why = computed(() => {
   if (!here.value || !route.value || !at.value) return [];
   return whyWords(indexSequence(here.value), whyStep(here.value, route.value, at.value));
 });
-const openJob = computed(() => (unit.value?.job && unit.value.job.phase !== 'closed' ? unit.value.job : null));
+const openJob = computed(() =>
+  unit.value?.job && unit.value.job.phase !== 'closed' ? unit.value.job : null,
+);
 
 function toggle(part: string): void {
-  targets.value = targets.value.includes(part) ? targets.value.filter((target) => target !== part) : [...targets.value, part];
+  targets.value = targets.value.includes(part)
+    ? targets.value.filter((target) => target !== part)
+    : [...targets.value, part];
 }
 function walk(by: number): void {
   const list = route.value?.steps ?? [];
@@ -115,25 +148,65 @@ useKeys(() => ({
 </script>
 
 <template>
-  <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"><router-link class="act-button" to="/">To the bench</router-link></EmptyState>
-  <EmptyState v-else-if="ready && !document" title="No sequence for this model yet" text="Record how it comes apart, then publish from Review; after that the best route to any part is a key away.">
+  <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"
+    ><router-link class="act-button" to="/">To the bench</router-link></EmptyState
+  >
+  <EmptyState
+    v-else-if="ready && !document"
+    title="No sequence for this model yet"
+    text="Record how it comes apart, then publish from Review; after that the best route to any part is a key away."
+  >
     <router-link class="act-button primary" :to="`/unit/${unitId}/recorder`">Record</router-link>
   </EmptyState>
   <div v-else-if="document && here" class="route">
     <section class="mat-bound left">
       <div class="targets">
         <h1 class="label">Targets</h1>
-        <button v-for="(part, i) in offered" :key="part.id" class="target" :class="{ on: targets.includes(part.id) }" :aria-pressed="targets.includes(part.id)" @click="toggle(part.id)">
+        <button
+          v-for="(part, i) in offered"
+          :key="part.id"
+          class="target"
+          :class="{ on: targets.includes(part.id) }"
+          :aria-pressed="targets.includes(part.id)"
+          @click="toggle(part.id)"
+        >
           <KeyHint :name="String(i + 1)" /> {{ part.name }}
         </button>
-        <button v-for="id in targets.filter((target) => !offered.some((part) => part.id === target))" :key="id" class="target on" aria-pressed="true" @click="toggle(id)">{{ here.parts.find((part) => part.id === id)?.name }} ×</button>
-        <v-autocomplete class="other" :items="others" label="other part" density="compact" hide-details :model-value="null" @update:model-value="(id: string | null) => id && toggle(id)" />
+        <button
+          v-for="id in targets.filter((target) => !offered.some((part) => part.id === target))"
+          :key="id"
+          class="target on"
+          aria-pressed="true"
+          @click="toggle(id)"
+        >
+          {{ here.parts.find((part) => part.id === id)?.name }} ×
+        </button>
+        <v-autocomplete
+          class="other"
+          :items="others"
+          label="other part"
+          density="compact"
+          hide-details
+          :model-value="null"
+          @update:model-value="(id: string | null) => id && toggle(id)"
+        />
       </div>
-      <EmptyState v-if="targets.length === 0" title="Where to?" text="Choose what has to come out. Bemtor finds the order with the least handling, and the way back." />
+      <EmptyState
+        v-if="targets.length === 0"
+        title="Where to?"
+        text="Choose what has to come out. Bemtor finds the order with the least handling, and the way back."
+      />
       <p v-else-if="planFault" class="caution fault" role="alert">{{ planFault }}</p>
       <p v-else-if="!route" class="planning" role="status">Looking for the best order …</p>
       <template v-if="route">
-        <DescentProfile :sequence="here" :steps="route.steps" :targets="targetActions" :back="back" :at="at" @point="at = $event" />
+        <DescentProfile
+          :sequence="here"
+          :steps="route.steps"
+          :targets="targetActions"
+          :back="back"
+          :at="at"
+          @point="at = $event"
+        />
         <StepList :steps="down" :at="at" @point="at = $event" />
       </template>
     </section>

@@ -21,11 +21,14 @@ defineProps<{
 }>();
 defineEmits<{ start: []; set: [key: string, value: string] }>();
 
-const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
+const plural = (count: number, one: string, many = `${one}s`): string =>
+  `${count} ${count === 1 ? one : many}`;
 
 const driveOf = (tool: string): Drive | null => {
   const letters = /^[A-Z]+/.exec(tool)?.[0];
-  return letters === 'PH' || letters === 'JIS' || letters === 'T' || letters === 'P' || letters === 'Y' ? letters : null;
+  return letters === 'PH' || letters === 'JIS' || letters === 'T' || letters === 'P' || letters === 'Y'
+    ? letters
+    : null;
 };
 </script>
 
@@ -33,12 +36,28 @@ const driveOf = (tool: string): Drive | null => {
   <aside class="card sheet" aria-label="The route in figures">
     <div class="scroll">
       <dl class="totals">
-        <div><dd class="figure" data-testid="down-and-back">{{ downAndBack }}</dd><dt>down and back</dt></div>
-        <div><dd class="figure">{{ screwsOut }}</dd><dt>screws out</dt></div>
+        <div>
+          <dd class="figure" data-testid="down-and-back">{{ downAndBack }}</dd>
+          <dt>down and back</dt>
+        </div>
+        <div>
+          <dd class="figure">{{ screwsOut }}</dd>
+          <dt>screws out</dt>
+        </div>
       </dl>
       <p class="cost">
-        {{ downOnly }} down: {{ plural(route.cost.toolChanges, 'tool change') }} · {{ plural(route.cost.flips, 'turn') }} · {{ route.cost.resumes === 0 ? 'nothing left half done' : `${plural(route.cost.resumes, 'part')} resumed` }}.
-        <strong>{{ route.optimal ? 'No better order exists.' : `At most ${Math.ceil(route.cost.total - route.lowerBound)} s better is possible.` }}</strong>
+        {{ downOnly }} down: {{ plural(route.cost.toolChanges, 'tool change') }} ·
+        {{ plural(route.cost.flips, 'turn') }} ·
+        {{
+          route.cost.resumes === 0
+            ? 'nothing left half done'
+            : `${plural(route.cost.resumes, 'part')} resumed`
+        }}.
+        <strong>{{
+          route.optimal
+            ? 'No better order exists.'
+            : `At most ${Math.ceil(route.cost.total - route.lowerBound)} s better is possible.`
+        }}</strong>
       </p>
       <section v-if="why.length > 0">
         <h2 class="label">Why step {{ at }}</h2>
@@ -47,30 +66,47 @@ const driveOf = (tool: string): Drive | null => {
       <section>
         <h2 class="label">Pick list</h2>
         <ul class="picks">
-          <li v-for="part in picks.parts" :key="part.name"><span>{{ part.name }} <span class="mono">{{ part.number }}</span></span><span>{{ part.why }}</span></li>
+          <li v-for="part in picks.parts" :key="part.name">
+            <span
+              >{{ part.name }} <span class="mono">{{ part.number }}</span></span
+            ><span>{{ part.why }}</span>
+          </li>
         </ul>
         <p class="tools">
-          <span v-for="{ tool, uses } in picks.tools" :key="tool" class="tool"><ScrewGlyph v-if="driveOf(tool)" :drive="driveOf(tool)" :size="18" />{{ tool }}<small>{{ uses }}×</small></span>
+          <span v-for="{ tool, uses } in picks.tools" :key="tool" class="tool"
+            ><ScrewGlyph v-if="driveOf(tool)" :drive="driveOf(tool)" :size="18" />{{ tool
+            }}<small>{{ uses }}×</small></span
+          >
         </p>
       </section>
       <section v-if="cautions.length > 0">
         <h2 class="label">Cautions</h2>
-        <ul class="caution"><li v-for="caution in cautions" :key="caution">{{ caution }}</li></ul>
+        <ul class="caution">
+          <li v-for="caution in cautions" :key="caution">{{ caution }}</li>
+        </ul>
       </section>
       <section v-if="options.length > 0">
         <h2 class="label">This unit has</h2>
         <div class="options">
           <label v-for="option in options" :key="option.key">
             <span>{{ option.label }}</span>
-            <select :value="configuration[option.key]" @change="$emit('set', option.key, ($event.target as HTMLSelectElement).value)">
+            <select
+              :value="configuration[option.key]"
+              @change="$emit('set', option.key, ($event.target as HTMLSelectElement).value)"
+            >
               <option v-for="value in option.values" :key="value" :value="value">{{ value }}</option>
             </select>
           </label>
         </div>
       </section>
-      <p class="defer">Follow local codes and the maker's service instructions; leave mains supplies, swollen cells beyond removal and board-level work to qualified people.</p>
+      <p class="defer">
+        Follow local codes and the maker's service instructions; leave mains supplies, swollen cells beyond
+        removal and board-level work to qualified people.
+      </p>
     </div>
-    <button class="act-button primary start" :disabled="busy" data-testid="start-run" @click="$emit('start')">{{ resume ? 'Resume the open job' : 'Start the run' }} <KeyHint name="Enter" /></button>
+    <button class="act-button primary start" :disabled="busy" data-testid="start-run" @click="$emit('start')">
+      {{ resume ? 'Resume the open job' : 'Start the run' }} <KeyHint name="Enter" />
+    </button>
   </aside>
 </template>
 

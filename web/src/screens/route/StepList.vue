@@ -10,13 +10,21 @@ defineEmits<{ point: [action: string] }>();
 
 <template>
   <ol class="steps" aria-label="Steps down">
-    <li v-for="(step, i) in steps" :key="step.id" :class="{ at: step.action?.id === at }" data-testid="route-step" @click="step.action && $emit('point', step.action.id)">
+    <li
+      v-for="(step, i) in steps"
+      :key="step.id"
+      :class="{ at: step.action?.id === at }"
+      data-testid="route-step"
+      @click="step.action && $emit('point', step.action.id)"
+    >
       <span class="n">{{ i + 1 }}</span>
       <span class="glyph">
         <ScrewGlyph v-if="step.joint" :drive="step.joint.screw?.drive" :size="22" />
         <ActGlyph v-else-if="step.action" :verb="step.action.verb" :size="24" />
       </span>
-      <span class="words">{{ step.title }}<small v-if="step.place">, {{ step.place }}</small></span>
+      <span class="words"
+        >{{ step.title }}<small v-if="step.place">, {{ step.place }}</small></span
+      >
       <span class="seconds mono">{{ step.seconds }} s</span>
     </li>
   </ol>

@@ -4,7 +4,12 @@ import KeyHint from '../../components/KeyHint.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 
 /** What was missing on arrival, per group of outside screws. */
-defineProps<{ rows: readonly LedgerRow[]; at: number; names: ReadonlyMap<string, string>; hint: string | null }>();
+defineProps<{
+  rows: readonly LedgerRow[];
+  at: number;
+  names: ReadonlyMap<string, string>;
+  hint: string | null;
+}>();
 defineEmits<{ choose: [index: number]; set: [row: LedgerRow, total: number] }>();
 </script>
 
@@ -12,18 +17,45 @@ defineEmits<{ choose: [index: number]; set: [row: LedgerRow, total: number] }>()
   <div class="arrival">
     <p v-if="hint" class="hint" data-testid="arrival-hint">The recording of this unit says: {{ hint }}.</p>
     <ul>
-      <li v-for="(row, i) in rows" :key="row.joint" :class="{ at: i === at }" @pointerdown="$emit('choose', i)">
+      <li
+        v-for="(row, i) in rows"
+        :key="row.joint"
+        :class="{ at: i === at }"
+        @pointerdown="$emit('choose', i)"
+      >
         <ScrewGlyph :drive="row.screw.drive" :size="34" />
         <span class="words">
-          <strong>{{ names.get(row.part) }}<template v-if="row.where">, {{ row.where }}</template></strong>
+          <strong
+            >{{ names.get(row.part) }}<template v-if="row.where">, {{ row.where }}</template></strong
+          >
           <small>{{ row.expected }} × {{ screwWords(row.screw) }}, cell {{ row.letter }}</small>
         </span>
-        <button :aria-label="`One fewer missing of ${lowerName(names.get(row.part) ?? '')}`" :disabled="row.counts.missing === 0" @click="$emit('set', row, row.counts.missing - 1)">−</button>
-        <span class="figure" :class="{ none: row.counts.missing === 0 }" :aria-label="`${row.counts.missing} missing`">{{ row.counts.missing }}</span>
-        <button :aria-label="`One more missing of ${lowerName(names.get(row.part) ?? '')}`" :disabled="row.counts.missing >= row.expected" @click="$emit('set', row, row.counts.missing + 1)">+</button>
+        <button
+          :aria-label="`One fewer missing of ${lowerName(names.get(row.part) ?? '')}`"
+          :disabled="row.counts.missing === 0"
+          @click="$emit('set', row, row.counts.missing - 1)"
+        >
+          −
+        </button>
+        <span
+          class="figure"
+          :class="{ none: row.counts.missing === 0 }"
+          :aria-label="`${row.counts.missing} missing`"
+          >{{ row.counts.missing }}</span
+        >
+        <button
+          :aria-label="`One more missing of ${lowerName(names.get(row.part) ?? '')}`"
+          :disabled="row.counts.missing >= row.expected"
+          @click="$emit('set', row, row.counts.missing + 1)"
+        >
+          +
+        </button>
       </li>
     </ul>
-    <p class="keys"><KeyHint name="↑" /> <KeyHint name="↓" /> choose <span /> <KeyHint name="M" /> one missing <span /> <KeyHint name="−" /> one fewer</p>
+    <p class="keys">
+      <KeyHint name="↑" /> <KeyHint name="↓" /> choose <span /> <KeyHint name="M" /> one missing <span />
+      <KeyHint name="−" /> one fewer
+    </p>
   </div>
 </template>
 

@@ -13,15 +13,41 @@ const remark = ref('');
 <template>
   <section class="close" aria-label="Close the job">
     <p class="place">All steps done</p>
-    <h1 data-testid="balance">{{ ledger.balanced ? 'The ledger balances' : 'The ledger does not balance' }}</h1>
-    <ul v-if="!ledger.balanced" class="stop"><li v-for="line in ledger.open" :key="line">{{ line.charAt(0).toUpperCase() + line.slice(1) }}</li></ul>
+    <h1 data-testid="balance">
+      {{ ledger.balanced ? 'The ledger balances' : 'The ledger does not balance' }}
+    </h1>
+    <ul v-if="!ledger.balanced" class="stop">
+      <li v-for="line in ledger.open" :key="line">{{ line.charAt(0).toUpperCase() + line.slice(1) }}</li>
+    </ul>
     <table>
-      <thead><tr><th>Cell</th><th>Screws</th><th>Part</th><th>Expected</th><th>Out</th><th>Missing</th><th>Back</th><th>New</th><th>Left out</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Cell</th>
+          <th>Screws</th>
+          <th>Part</th>
+          <th>Expected</th>
+          <th>Out</th>
+          <th>Missing</th>
+          <th>Back</th>
+          <th>New</th>
+          <th>Left out</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="row in ledger.rows" :key="row.joint" :class="{ open: row.openBack !== 0 || row.openOut !== 0 }">
+        <tr
+          v-for="row in ledger.rows"
+          :key="row.joint"
+          :class="{ open: row.openBack !== 0 || row.openOut !== 0 }"
+        >
           <td class="letter">{{ row.letter }}</td>
-          <td><span class="kind"><ScrewGlyph :drive="row.screw.drive" :size="20" /> {{ screwWords(row.screw) }}</span></td>
-          <td>{{ names.get(row.part) }}<small v-if="row.where">, {{ row.where }}</small></td>
+          <td>
+            <span class="kind"
+              ><ScrewGlyph :drive="row.screw.drive" :size="20" /> {{ screwWords(row.screw) }}</span
+            >
+          </td>
+          <td>
+            {{ names.get(row.part) }}<small v-if="row.where">, {{ row.where }}</small>
+          </td>
           <td class="n">{{ row.expected }}</td>
           <td class="n">{{ row.counts.out }}</td>
           <td class="n">{{ row.counts.missing || '' }}</td>
@@ -31,9 +57,22 @@ const remark = ref('');
         </tr>
       </tbody>
     </table>
-    <label v-if="!ledger.balanced" class="reason">Why it is closed all the same <input v-model="remark" maxlength="500" placeholder="e.g. one screw found under the bench, fitted afterwards" /></label>
+    <label v-if="!ledger.balanced" class="reason"
+      >Why it is closed all the same
+      <input
+        v-model="remark"
+        maxlength="500"
+        placeholder="e.g. one screw found under the bench, fitted afterwards"
+    /></label>
     <div class="acts">
-      <button class="act-button primary" :disabled="!ledger.balanced && remark.trim() === ''" data-testid="close-job" @click="$emit('close', remark.trim() || null)">Close the job <KeyHint v-if="ledger.balanced" name="Enter" /></button>
+      <button
+        class="act-button primary"
+        :disabled="!ledger.balanced && remark.trim() === ''"
+        data-testid="close-job"
+        @click="$emit('close', remark.trim() || null)"
+      >
+        Close the job <KeyHint v-if="ledger.balanced" name="Enter" />
+      </button>
       <button class="act-button" @click="$emit('back')"><KeyHint name="Bksp" /> back to the last step</button>
     </div>
   </section>

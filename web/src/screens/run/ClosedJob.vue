@@ -15,9 +15,18 @@ const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + 
     <h1>{{ view.ledger.balanced ? 'Every screw accounted for' : 'Closed with an open ledger' }}</h1>
     <p v-if="view.state.remark" class="remark">{{ view.state.remark }}</p>
     <dl>
-      <div><dd class="figure">{{ duration(seconds) }}</dd><dt>worked, {{ duration(view.state.started?.plannedSeconds ?? 0) }} planned</dt></div>
-      <div><dd class="figure">{{ screws }}</dd><dt>screws out and back</dt></div>
-      <div><dd class="figure">{{ view.steps.length }}</dd><dt>steps</dt></div>
+      <div>
+        <dd class="figure">{{ duration(seconds) }}</dd>
+        <dt>worked, {{ duration(view.state.started?.plannedSeconds ?? 0) }} planned</dt>
+      </div>
+      <div>
+        <dd class="figure">{{ screws }}</dd>
+        <dt>screws out and back</dt>
+      </div>
+      <div>
+        <dd class="figure">{{ view.steps.length }}</dd>
+        <dt>steps</dt>
+      </div>
     </dl>
     <div class="acts">
       <button class="act-button primary" @click="$emit('logbook')">Logbook</button>

@@ -14,15 +14,30 @@ onBeforeUnmount(() => {
 });
 
 const left = computed(() => Math.max(0, props.seconds - (now.value - began.value) / 1000));
-watch(() => left.value > 0, (running) => emit('running', running), { immediate: true });
+watch(
+  () => left.value > 0,
+  (running) => emit('running', running),
+  { immediate: true },
+);
 const turned = computed(() => 2 * Math.PI * 54 * (left.value / props.seconds));
 </script>
 
 <template>
-  <div class="hold" role="timer" :aria-label="left > 0 ? `${Math.ceil(left)} seconds left` : 'Held long enough'">
+  <div
+    class="hold"
+    role="timer"
+    :aria-label="left > 0 ? `${Math.ceil(left)} seconds left` : 'Held long enough'"
+  >
     <svg viewBox="0 0 128 128" width="210" height="210" aria-hidden="true">
       <circle cx="64" cy="64" r="54" />
-      <circle class="left" cx="64" cy="64" r="54" :stroke-dasharray="`${turned} 400`" transform="rotate(-90 64 64)" />
+      <circle
+        class="left"
+        cx="64"
+        cy="64"
+        r="54"
+        :stroke-dasharray="`${turned} 400`"
+        transform="rotate(-90 64 64)"
+      />
     </svg>
     <p class="big">{{ Math.ceil(left) }}<small>s</small></p>
     <p class="says">{{ left > 0 ? 'Keep holding' : 'Held long enough' }}</p>

@@ -4,17 +4,27 @@ import { computed } from 'vue';
 import TrayCellCard from '../../components/TrayCellCard.vue';
 
 /** The ledger at the foot: a cell for each kind, out of how many on the way down, back of how many on the way up. */
-const props = defineProps<{ ledger: Ledger; step: RunStep | null; names: ReadonlyMap<string, string>; up: boolean }>();
+const props = defineProps<{
+  ledger: Ledger;
+  step: RunStep | null;
+  names: ReadonlyMap<string, string>;
+  up: boolean;
+}>();
 
 const cells = computed(() =>
   props.ledger.cells.map((cell) => {
     const rows = props.ledger.rows.filter((row) => row.letter === cell.letter);
-    const sum = (pick: (row: (typeof rows)[number]) => number) => rows.reduce((total, row) => total + pick(row), 0);
+    const sum = (pick: (row: (typeof rows)[number]) => number) =>
+      rows.reduce((total, row) => total + pick(row), 0);
     const missing = sum((row) => row.counts.missing);
     const fresh = sum((row) => row.counts.new);
-    const figure = props.up ? `${sum((row) => row.counts.back + row.counts.new)} / ${sum((row) => row.expected)}` : `${sum((row) => row.counts.out)} / ${sum((row) => row.expected)}`;
+    const figure = props.up
+      ? `${sum((row) => row.counts.back + row.counts.new)} / ${sum((row) => row.expected)}`
+      : `${sum((row) => row.counts.out)} / ${sum((row) => row.expected)}`;
     const parts = cell.parts.map((part) => lowerName(props.names.get(part) ?? part)).join(', ');
-    const note = [parts, missing > 0 && `${missing} missing on arrival`, fresh > 0 && `${fresh} new`].filter(Boolean).join(', ');
+    const note = [parts, missing > 0 && `${missing} missing on arrival`, fresh > 0 && `${fresh} new`]
+      .filter(Boolean)
+      .join(', ');
     return { cell, figure, note };
   }),
 );
@@ -23,7 +33,15 @@ const nowKind = computed(() => (props.step?.joint?.screw ? screwKind(props.step.
 
 <template>
   <footer class="foot mat-bound" aria-label="Screw ledger">
-    <TrayCellCard v-for="{ cell, figure, note } in cells" :key="cell.letter" class="cell" :cell="cell" :figure="figure" :note="note" :now="cell.kind === nowKind" />
+    <TrayCellCard
+      v-for="{ cell, figure, note } in cells"
+      :key="cell.letter"
+      class="cell"
+      :cell="cell"
+      :figure="figure"
+      :note="note"
+      :now="cell.kind === nowKind"
+    />
   </footer>
 </template>
 

@@ -13,7 +13,10 @@ const keep = () => (text.value.trim() ? emit('keep', text.value.trim()) : (open.
   <v-dialog v-model="open" max-width="620">
     <form class="card note" @submit.prevent="keep">
       <label>Note on this step <input v-model="text" autofocus maxlength="2000" /></label>
-      <div><button class="act-button primary" type="submit">Keep</button> <button class="act-button" type="button" @click="open = false">Leave it</button></div>
+      <div>
+        <button class="act-button primary" type="submit">Keep</button>
+        <button class="act-button" type="button" @click="open = false">Leave it</button>
+      </div>
     </form>
   </v-dialog>
 </template>

@@ -9,10 +9,14 @@ defineEmits<{ forward: []; all: []; back: []; missing: []; stripped: []; note: [
 
 <template>
   <div class="keys">
-    <button class="act-button primary next" :disabled="paused" @click="$emit('forward')"><KeyHint name="Space" /> {{ counting ? 'next screw' : 'done, next' }}</button>
+    <button class="act-button primary next" :disabled="paused" @click="$emit('forward')">
+      <KeyHint name="Space" /> {{ counting ? 'next screw' : 'done, next' }}
+    </button>
     <button v-if="counting" @click="$emit('all')"><KeyHint name="Enter" /> all</button>
     <button @click="$emit('back')"><KeyHint name="Bksp" /> back</button>
-    <button v-if="counting && step.phase === 'down'" @click="$emit('missing')"><KeyHint name="M" /> missing</button>
+    <button v-if="counting && step.phase === 'down'" @click="$emit('missing')">
+      <KeyHint name="M" /> missing
+    </button>
     <button v-if="counting" @click="$emit('stripped')"><KeyHint name="S" /> stripped</button>
     <button @click="$emit('note')"><KeyHint name="N" /> note</button>
     <button @click="$emit('pause')">{{ paused ? 'go on' : 'pause' }}</button>

@@ -7,7 +7,9 @@ import { clock } from '../../composables/format.ts';
 /** Where you are: the profile as a map, the next two steps, the clock. */
 const props = defineProps<{ view: JobView; seconds: number }>();
 const started = computed(() => props.view.state.started);
-const targets = computed(() => started.value?.targets.map((target) => targetAction(props.view.sequence, target)) ?? []);
+const targets = computed(
+  () => started.value?.targets.map((target) => targetAction(props.view.sequence, target)) ?? [],
+);
 const back = computed(() => props.view.steps.filter((step) => step.phase === 'back'));
 const at = computed(() => {
   const step = props.view.progress.step;
@@ -20,11 +22,23 @@ const then = computed(() => props.view.steps.slice(props.view.progress.at + 1, p
 <template>
   <aside class="side mat-bound" aria-label="Where you are">
     <h2 class="label">Where you are</h2>
-    <DescentProfile v-if="started" compact :sequence="view.sequence" :steps="started.steps" :targets="targets" :back="back" :at="at" />
+    <DescentProfile
+      v-if="started"
+      compact
+      :sequence="view.sequence"
+      :steps="started.steps"
+      :targets="targets"
+      :back="back"
+      :at="at"
+    />
     <template v-if="then.length > 0">
       <h2 class="label">Then</h2>
       <ol>
-        <li v-for="step in then" :key="step.id"><strong>{{ step.title }}</strong><small>{{ [sentence(step.place), step.detail].filter(Boolean).join('. ') }}</small></li>
+        <li v-for="step in then" :key="step.id">
+          <strong>{{ step.title }}</strong><small>{{
+            [sentence(step.place), step.detail].filter(Boolean).join('. ')
+          }}</small>
+        </li>
       </ol>
     </template>
     <div class="time">

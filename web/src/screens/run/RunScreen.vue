@@ -57,7 +57,11 @@ onMounted(async () => {
   await job.openFor(props.unitId, unit.value?.job?.id ?? null);
   const revision = unit.value?.job?.revision ?? unit.value?.model.revision;
   if (job.stream.streamId.value && revision) {
-    followed.value = (await read<Published>(`/models/${encodeURIComponent(unit.value?.model.code ?? '')}/revisions/${revision}`)).value;
+    followed.value = (
+      await read<Published>(
+        `/models/${encodeURIComponent(unit.value?.model.code ?? '')}/revisions/${revision}`,
+      )
+    ).value;
   }
   ready.value = true;
   if (unit.value?.recording) await readHint(unit.value.recording.id);
@@ -72,11 +76,17 @@ async function readHint(recordingId: string): Promise<void> {
 
 const step = computed(() => view.value?.progress.step ?? null);
 const count = computed(() => (step.value && view.value ? stepCount(step.value, view.value.state) : null));
-const names = computed(() => new Map<string, string>(view.value?.sequence.parts.map((part) => [part.id, part.name])));
-const row = computed(() => view.value?.ledger.rows.find((candidate) => candidate.joint === step.value?.joint?.id) ?? null);
+const names = computed(
+  () => new Map<string, string>(view.value?.sequence.parts.map((part) => [part.id, part.name])),
+);
+const row = computed(
+  () => view.value?.ledger.rows.find((candidate) => candidate.joint === step.value?.joint?.id) ?? null,
+);
 const outside = computed(() => {
   const rows = view.value?.ledger.rows ?? [];
-  const through = rows.filter((candidate) => view.value?.sequence.joints.find((joint) => joint.id === candidate.joint)?.throughCase);
+  const through = rows.filter(
+    (candidate) => view.value?.sequence.joints.find((joint) => joint.id === candidate.joint)?.throughCase,
+  );
   return through.length > 0 ? through : rows;
 });
 const up = computed(() => view.value?.progress.phase === 'back' || view.value?.progress.phase === 'close');
@@ -122,7 +132,8 @@ async function missing(by: number): Promise<void> {
 }
 
 async function stripped(): Promise<void> {
-  if (row.value && row.value.counts.stripped < row.value.expected) await job.count(row.value.joint, 'stripped', row.value.counts.stripped + 1);
+  if (row.value && row.value.counts.stripped < row.value.expected)
+    await job.count(row.value.joint, 'stripped', row.value.counts.stripped + 1);
 }
 
 /** Screws that the tray cannot supply: new ones, or left out with the reason. */
@@ -130,15 +141,22 @@ async function settle(what: 'new' | 'omitted'): Promise<void> {
   const act = choice.value;
   const current = step.value;
   if (!act || !current || !row.value) return;
-  await job.count(act.joint, what, row.value.counts[what] + act.short, what === 'omitted' ? 'missing on arrival' : undefined);
+  await job.count(
+    act.joint,
+    what,
+    row.value.counts[what] + act.short,
+    what === 'omitted' ? 'missing on arrival' : undefined,
+  );
   await job.finish(current);
 }
 
 async function close(remark: string | null): Promise<void> {
   await job.stream.append({ kind: 'closed', remark });
 }
-const swapped = (part: string, number: string) => job.stream.append({ kind: 'swapped', part, number: number || null });
-const pause = () => job.stream.append(paused.value ? { kind: 'resumed' } : { kind: 'paused', reason: 'set aside' });
+const swapped = (part: string, number: string) =>
+  job.stream.append({ kind: 'swapped', part, number: number || null });
+const pause = () =>
+  job.stream.append(paused.value ? { kind: 'resumed' } : { kind: 'paused', reason: 'set aside' });
 async function keepNote(text: string): Promise<void> {
   noteOpen.value = false;
   await job.stream.append({ kind: 'note', step: step.value?.id ?? null, text });
@@ -163,15 +181,38 @@ useKeys(() => ({
 </script>
 
 <template>
-  <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"><router-link class="act-button" to="/">To the bench</router-link></EmptyState>
-  <EmptyState v-else-if="ready && (!view || view.progress.phase === 'not-started')" title="No job on this unit" text="Choose what has to come out; the run starts from the route.">
+  <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"
+    ><router-link class="act-button" to="/">To the bench</router-link></EmptyState
+  >
+  <EmptyState
+    v-else-if="ready && (!view || view.progress.phase === 'not-started')"
+    title="No job on this unit"
+    text="Choose what has to come out; the run starts from the route."
+  >
     <router-link class="act-button primary" :to="`/unit/${unitId}/route`">Route</router-link>
   </EmptyState>
-  <div v-else-if="view" class="run" :data-phase="view.progress.phase" :data-step="step?.id ?? ''" :data-holding="holdRunning">
+  <div
+    v-else-if="view"
+    class="run"
+    :data-phase="view.progress.phase"
+    :data-step="step?.id ?? ''"
+    :data-holding="holdRunning"
+  >
     <section class="card main">
       <ServerState class="away" :away="job.stream.away.value" :waiting="job.waiting.value" />
-      <ClosedJob v-if="view.progress.phase === 'closed'" :view="view" :seconds="seconds" @logbook="router.push('/logbook')" />
-      <CloseJob v-else-if="view.progress.phase === 'close'" :ledger="view.ledger" :names="names" @close="close" @back="backward" />
+      <ClosedJob
+        v-if="view.progress.phase === 'closed'"
+        :view="view"
+        :seconds="seconds"
+        @logbook="router.push('/logbook')"
+      />
+      <CloseJob
+        v-else-if="view.progress.phase === 'close'"
+        :ledger="view.ledger"
+        :names="names"
+        @close="close"
+        @back="backward"
+      />
       <template v-else-if="step">
         <RunStepCard
           :key="step.id"
@@ -191,24 +232,58 @@ useKeys(() => ({
           @fitted="swapped"
           @resume="pause"
         />
-        <RunKeys :step="step" :counting="count !== null && !count.complete" :paused="paused" @forward="forward()" @all="forward(true)" @back="backward" @missing="missing(1)" @stripped="stripped" @note="noteOpen = true" @pause="pause" @keys="keysOpen = true" />
+        <RunKeys
+          :step="step"
+          :counting="count !== null && !count.complete"
+          :paused="paused"
+          @forward="forward()"
+          @all="forward(true)"
+          @back="backward"
+          @missing="missing(1)"
+          @stripped="stripped"
+          @note="noteOpen = true"
+          @pause="pause"
+          @keys="keysOpen = true"
+        />
       </template>
     </section>
     <RunMap class="map" :view="view" :seconds="seconds" />
-    <LedgerFoot v-if="view.ledger.cells.length > 0" class="ledger" :ledger="view.ledger" :step="step" :names="names" :up="up || view.progress.phase === 'closed'" />
+    <LedgerFoot
+      v-if="view.ledger.cells.length > 0"
+      class="ledger"
+      :ledger="view.ledger"
+      :step="step"
+      :names="names"
+      :up="up || view.progress.phase === 'closed'"
+    />
     <NoteDialog v-model="noteOpen" @keep="keepNote" />
     <v-dialog v-model="keysOpen" max-width="520">
       <div class="card keys-dialog">
         <h2>Keys</h2>
         <dl>
-          <template v-for="[key, words] in [['Space / PgDn', 'next: one screw, one step'], ['Enter', 'all screws of this step'], ['Backspace / PgUp', 'back: one screw, one step'], ['M · −', 'one missing on arrival, one fewer'], ['S', 'one stripped'], ['N', 'note'], ['F · O', 'way back, tray empty: fit new, or leave out'], ['?', 'these keys']]" :key="key">
-            <dt class="mono">{{ key }}</dt><dd>{{ words }}</dd>
+          <template
+            v-for="[key, words] in [
+              ['Space / PgDn', 'next: one screw, one step'],
+              ['Enter', 'all screws of this step'],
+              ['Backspace / PgUp', 'back: one screw, one step'],
+              ['M · −', 'one missing on arrival, one fewer'],
+              ['S', 'one stripped'],
+              ['N', 'note'],
+              ['F · O', 'way back, tray empty: fit new, or leave out'],
+              ['?', 'these keys'],
+            ]"
+            :key="key"
+          >
+            <dt class="mono">{{ key }}</dt>
+            <dd>{{ words }}</dd>
           </template>
         </dl>
         <button class="act-button" autofocus @click="keysOpen = false">Close</button>
       </div>
     </v-dialog>
-    <p class="visually-hidden" role="status">{{ step ? lowerName(step.title) : partNameOf(view.progress.phase) }}</p>
+    <p class="visually-hidden" role="status">
+      {{ step ? lowerName(step.title) : partNameOf(view.progress.phase) }}
+    </p>
   </div>
 </template>
 

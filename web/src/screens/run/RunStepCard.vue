@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { arrivalStepId, placeWords, sentence, type LedgerRow, type RunStep, type StepCount } from '@bemtor/core';
+import {
+  arrivalStepId,
+  placeWords,
+  sentence,
+  type LedgerRow,
+  type RunStep,
+  type StepCount,
+} from '@bemtor/core';
 import { computed, ref } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
@@ -30,36 +37,63 @@ const emit = defineEmits<{
 }>();
 
 const place = computed(() => placeWords(props.steps, props.step));
-const detail = computed(() => [props.step.place && sentence(props.step.place), props.step.detail].filter(Boolean).join('. '));
+const detail = computed(() =>
+  [props.step.place && sentence(props.step.place), props.step.detail].filter(Boolean).join('. '),
+);
 const number = ref(props.fitted);
 const field = ref<HTMLInputElement | null>(null);
 
 function keepNumber(): void {
-  if (props.step.part && number.value.trim() !== props.fitted) emit('fitted', props.step.part.id, number.value.trim());
+  if (props.step.part && number.value.trim() !== props.fitted)
+    emit('fitted', props.step.part.id, number.value.trim());
   field.value?.blur();
 }
 </script>
 
 <template>
   <article class="step" data-testid="step">
-    <p class="place">{{ place }}<span v-if="step.tool" class="tool">{{ step.tool }}</span></p>
+    <p class="place">
+      {{ place }}<span v-if="step.tool" class="tool">{{ step.tool }}</span>
+    </p>
     <h1 data-testid="step-title">{{ step.title }}</h1>
-    <p v-if="paused" class="paused">Paused. The clock stands still. <button class="act-button" @click="$emit('resume')">Go on</button></p>
+    <p v-if="paused" class="paused">
+      Paused. The clock stands still. <button class="act-button" @click="$emit('resume')">Go on</button>
+    </p>
     <ScrewCount v-if="count" :step="step" :count="count" :letter="letter" />
     <HoldTimer v-else-if="step.holdSeconds" :seconds="step.holdSeconds" @running="$emit('hold', $event)" />
-    <ArrivalCheck v-else-if="step.id === arrivalStepId" v-bind="arrival" :names="names" @choose="$emit('choose', $event)" @set="(row, total) => $emit('missing', row, total)" />
+    <ArrivalCheck
+      v-else-if="step.id === arrivalStepId"
+      v-bind="arrival"
+      :names="names"
+      @choose="$emit('choose', $event)"
+      @set="(row, total) => $emit('missing', row, total)"
+    />
     <ActGlyph v-else-if="step.action" class="gesture" :verb="step.action.verb" :size="132" />
     <p v-if="detail" class="detail">{{ detail }}</p>
     <label v-if="step.part" class="fitted">
       Number of the part that goes in
-      <input ref="field" v-model="number" class="mono" maxlength="60" placeholder="as read off the part" data-testid="fitted-number" @keydown.enter.prevent="keepNumber" @blur="keepNumber" />
+      <input
+        ref="field"
+        v-model="number"
+        class="mono"
+        maxlength="60"
+        placeholder="as read off the part"
+        data-testid="fitted-number"
+        @keydown.enter.prevent="keepNumber"
+        @blur="keepNumber"
+      />
     </label>
     <div v-if="choice > 0" class="choice" role="alert" data-testid="short">
-      <p>{{ choice }} {{ choice === 1 ? 'screw was' : 'screws were' }} missing on arrival; the tray has none for {{ choice === 1 ? 'it' : 'them' }}.</p>
+      <p>
+        {{ choice }} {{ choice === 1 ? 'screw was' : 'screws were' }} missing on arrival; the tray has none
+        for {{ choice === 1 ? 'it' : 'them' }}.
+      </p>
       <button class="act-button primary" @click="$emit('settle', 'new')"><KeyHint name="F" /> fit new</button>
       <button class="act-button" @click="$emit('settle', 'omitted')"><KeyHint name="O" /> leave out</button>
     </div>
-    <ul v-if="step.cautions.length > 0" class="caution"><li v-for="caution in step.cautions" :key="caution">{{ caution }}</li></ul>
+    <ul v-if="step.cautions.length > 0" class="caution">
+      <li v-for="caution in step.cautions" :key="caution">{{ caution }}</li>
+    </ul>
   </article>
 </template>
 

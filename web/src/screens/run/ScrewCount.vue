@@ -15,7 +15,9 @@ const stateOf = (i: number): string => {
   if (i < props.count.through + props.count.counts.new && props.count.what === 'back') return 'through new';
   return i >= total.value - absent.value ? 'absent' : 'ahead';
 };
-const absent = computed(() => (props.count.what === 'out' ? props.count.counts.missing : props.count.counts.omitted + props.count.short));
+const absent = computed(() =>
+  props.count.what === 'out' ? props.count.counts.missing : props.count.counts.omitted + props.count.short,
+);
 const captive = computed(() => props.step.joint?.screw?.captive === true);
 const place = computed(() => {
   if (captive.value) return props.count.what === 'out' ? 'stay in the part' : 'in the part';
@@ -25,15 +27,29 @@ const place = computed(() => {
 
 <template>
   <div class="count">
-    <p class="big" aria-live="polite" data-testid="count"><span>{{ count.through }}</span><small>/{{ count.of }}</small></p>
+    <p class="big" aria-live="polite" data-testid="count">
+      <span>{{ count.through }}</span><small>/{{ count.of }}</small>
+    </p>
     <div>
       <div v-if="total <= drawn" class="glyphs" aria-hidden="true">
-        <ScrewGlyph v-for="i in total" :key="i" :drive="step.joint?.screw?.drive" :size="size" :class="stateOf(i - 1)" />
+        <ScrewGlyph
+          v-for="i in total"
+          :key="i"
+          :drive="step.joint?.screw?.drive"
+          :size="size"
+          :class="stateOf(i - 1)"
+        />
       </div>
-      <p class="kind">{{ screwWords({ ...step.joint?.screw, captive: false }) }} <span>{{ place }}</span></p>
-      <p v-if="count.what === 'out' && count.counts.missing > 0" class="aside">{{ count.counts.missing }} missing on arrival</p>
+      <p class="kind">
+        {{ screwWords({ ...step.joint?.screw, captive: false }) }} <span>{{ place }}</span>
+      </p>
+      <p v-if="count.what === 'out' && count.counts.missing > 0" class="aside">
+        {{ count.counts.missing }} missing on arrival
+      </p>
       <p v-if="count.what === 'back' && count.counts.new > 0" class="aside">{{ count.counts.new }} new</p>
-      <p v-if="count.what === 'back' && count.counts.omitted > 0" class="aside">{{ count.counts.omitted }} left out on purpose</p>
+      <p v-if="count.what === 'back' && count.counts.omitted > 0" class="aside">
+        {{ count.counts.omitted }} left out on purpose
+      </p>
       <p v-if="count.counts.stripped > 0" class="aside">{{ count.counts.stripped }} stripped</p>
     </div>
   </div>

@@ -1,0 +1,59 @@
+// npm run bench:line — time to read one bench line, as at every keystroke in the Recorder.
+// Method: each line is read 2 000 times after 200 warm-up readings; one clock reading around 20 readings,
+// divided by 20. Aim: median under 2 ms.
+import { emptyContext, foldLines, readLine } from '@bemtor/core';
+import { machine, ms, summary, table } from './report.mjs';
+
+const lines = [
+  'base cover: 7 PH0 M2x5, 2 captive PH0 rear corners',
+  'foot strip off, 3 T5 M2x4 under it',
+  'unplug battery, wings',
+  'board 3 M2.5x4 PH1 + 2 hex standoffs 5mm',
+  'battery TB-4471 11.55V 4100mAh 47.4Wh',
+  "board won't come: usb bracket holds it",
+  'salt on the hinge screws',
+  'one more gold batt screw under the drive shield',
+];
+const context = emptyContext();
+
+function timeOf(line) {
+  for (let i = 0; i < 200; i++) readLine(line, context);
+  const samples = [];
+  for (let i = 0; i < 100; i++) {
+    const began = performance.now();
+    for (let j = 0; j < 20; j++) readLine(line, context);
+    samples.push((performance.now() - began) / 20);
+  }
+  return summary(samples);
+}
+
+console.log(`Reading a bench line\n${machine()}\n`);
+const rows = lines.map((line) => [line, timeOf(line)]);
+table(
+  ['line', 'median ms', 'p95 ms', 'max ms'],
+  rows.map(([line, { median, p95, max }]) => [line, ms(median), ms(p95), ms(max)]),
+);
+const worst = Math.max(...rows.map(([, { median }]) => median));
+console.log(`\nWorst median: ${ms(worst)} ms (aim: under 2 ms): ${worst < 2 ? 'met' : 'MISSED'}`);
+
+console.log('\nGrowth with length (one long line; beyond 2 000 characters it is kept whole as a note)');
+table(
+  ['characters', 'median ms', 'µs per character'],
+  [10, 100, 1_000, 1_990].map((length) => {
+    const { median } = timeOf('7 PH0 M2x5 of battery, '.repeat(100).slice(0, length));
+    return [length, ms(median), ((1_000 * median) / length).toFixed(2)];
+  }),
+);
+
+const entries = readLine(lines[0], context).entries;
+const records = Array.from({ length: 5_000 }, (_, i) => ({
+  id: `00000000-0000-7000-8000-${String(i).padStart(12, '0')}`,
+  at: '2026-01-01T08:00:00Z',
+  body: { kind: 'line', text: lines[0], entries },
+}));
+const folds = Array.from({ length: 30 }, () => {
+  const began = performance.now();
+  foldLines(records);
+  return performance.now() - began;
+});
+console.log(`\nFolding a log of 5 000 lines: median ${ms(summary(folds).median)} ms (aim: under 20 ms)`);

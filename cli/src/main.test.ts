@@ -1,0 +1,139 @@
+import { expect, test } from '@jest/globals';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { runCommand } from './main.ts';
+
+const lark = fileURLToPath(new URL('../../demo/sequences/lark-14.json', import.meta.url));
+
+async function run(args: string[], input = '') {
+  const out: string[] = [];
+  const err: string[] = [];
+  const stdin = (async function* () {
+    yield Buffer.from(input);
+  })();
+  const code = await runCommand(args, {
+    stdin,
+    stdout: { write: (text) => out.push(text) },
+    stderr: { write: (text) => err.push(text) },
+  });
+  return { code, out: out.join(''), err: err.join('') };
+}
+
+test('plan --json answers with a bemtor.route/1 whose cost adds up', async () => {
+  const { code, out } = await run([
+    'plan',
+    lark,
+    '--target',
+    'battery',
+    '--set',
+    'keyboard=backlit',
+    '--set',
+    'card=none',
+    '--json',
+  ]);
+  const route = JSON.parse(out);
+  expect(code).toBe(0);
+  expect(route).toMatchObject({
+    format: 'bemtor.route/1',
+    targets: ['battery'],
+    configuration: { keyboard: 'backlit', card: 'none' },
+    optimal: true,
+  });
+  const { seconds, toolChanges, flips, resumes, total } = route.cost;
+  expect(seconds + 6 * toolChanges + 8 * flips + 20 * resumes).toBe(total);
+  expect(route.lowerBound).toBe(total);
+  expect(route.validOrders).toMatch(/^\d+$/);
+  expect(route.steps.at(-1)).toBe('lift-battery');
+});
+
+test('weights, several targets, a half-open unit', async () => {
+  const { out } = await run([
+    'plan',
+    lark,
+    '--target',
+    'battery',
+    '--target',
+    'fan',
+    '--off',
+    'base-cover',
+    '--tool-change',
+    '0',
+    '--flip',
+    '0',
+    '--resume',
+    '0',
+    '--json',
+  ]);
+  const route = JSON.parse(out);
+  expect(route.cost.total).toBe(route.cost.seconds);
+  expect(route.steps).toEqual(expect.arrayContaining(['lift-battery', 'lift-fan']));
+  expect(route.steps).not.toContain('lift-base-cover');
+});
+
+test('plan in words says what, with which tool, and whether it is proved', async () => {
+  const { out } = await run(['plan', lark, '--target', 'foot-strip']);
+  expect(out).toContain('Peel rear foot strip');
+  expect(out).toContain('No better order exists.');
+});
+
+test('parse --json answers a line for a line, each leaning on those before', async () => {
+  const { out } = await run(['parse', '--json'], 'battery: 4 PH00 M1.6x4\none more gold screw\n');
+  const lines = out
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line));
+  expect(lines.map(({ line, unread }) => ({ line, unread }))).toEqual([
+    { line: 'battery: 4 PH00 M1.6x4', unread: [] },
+    { line: 'one more gold screw', unread: ['gold'] },
+  ]);
+  expect(lines[1].entries[0]).toMatchObject({
+    kind: 'undo',
+    part: 'battery',
+    joint: { count: 1, screw: { size: 'PH00' } },
+    fromContext: ['part', 'screw'],
+  });
+});
+
+test('refused input: exit 1 and one line that names the place', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'bemtor-cli-'));
+  const file = (name: string, text: string) => {
+    writeFileSync(join(folder, name), text);
+    return join(folder, name);
+  };
+  const cases: [string[], string][] = [
+    [['plan', join(folder, 'none.json'), '--target', 'x'], 'cannot be read (ENOENT)'],
+    [['plan', file('a.json', '{'), '--target', 'x'], 'is not JSON'],
+    [['plan', file('b.json', '{"format":"other/2"}'), '--target', 'x'], 'format: format is "other/2"'],
+    [['plan', file('c.json', '{"format":"bemtor.sequence/1","model":{}}'), '--target', 'x'], 'model.maker'],
+    [['plan', lark, '--target', 'wheel'], 'neither a part nor an action'],
+    [
+      ['plan', lark, '--target', 'cellular-card', '--set', 'card=none'],
+      'does not exist in this configuration',
+    ],
+    [['plan', lark, '--target', 'battery', '--set', 'colour=red'], 'not an option of this model'],
+  ];
+  for (const [args, words] of cases) {
+    const { code, out, err } = await run(args);
+    expect({ args, code, out }).toEqual({ args, code: 1, out: '' });
+    expect(err).toContain(words);
+    expect(err.trim().split('\n')).toHaveLength(1);
+  }
+});
+
+test('wrong usage: exit 2', async () => {
+  for (const args of [
+    [],
+    ['frob'],
+    ['plan'],
+    ['plan', lark],
+    ['plan', lark, '--target', 'battery', '--flip', 'much'],
+    ['plan', lark, '--set', 'x', '--target', 'battery'],
+    ['parse', '--loud'],
+  ]) {
+    const { code, err } = await run(args);
+    expect({ args, code }).toEqual({ args, code: 2 });
+    expect(err).toContain('Usage:');
+  }
+});
