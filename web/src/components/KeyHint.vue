@@ -14,7 +14,6 @@ defineProps<{ name: string }>();
   border: 1px solid currentColor;
   border-radius: 4px;
   font: 500 13px/1.1 var(--mono);
-  opacity: 0.85;
   white-space: nowrap;
 }
 </style>

@@ -106,6 +106,7 @@ useKeys(() => ({
           <div
             v-if="next.share !== null"
             class="meter"
+            role="img"
             :aria-label="`${Math.round(next.share * 100)} % of the steps done`"
           >
             <i :style="{ width: `${next.share * 100}%` }" />

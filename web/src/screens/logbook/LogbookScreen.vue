@@ -99,6 +99,7 @@ function ledgerWords(job: JobSummary): string {
           <td class="times">
             <div
               class="bars"
+              role="img"
               :aria-label="`${duration(job.workedSeconds)} worked, ${duration(job.plannedSeconds)} planned`"
             >
               <i class="worked" :style="{ width: share(job.workedSeconds) }" /><i

@@ -199,7 +199,6 @@ textarea {
 }
 textarea::placeholder {
   color: var(--ink-soft);
-  opacity: 0.9;
 }
 .keys {
   display: flex;

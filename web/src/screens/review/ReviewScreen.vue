@@ -359,5 +359,13 @@ small {
   .side {
     max-height: 45vh;
   }
+  .bases {
+    display: flex;
+    gap: 6px 26px;
+    flex-wrap: wrap;
+  }
+  .bases small {
+    display: none;
+  }
 }
 </style>

@@ -268,6 +268,11 @@ useKeys(() => ({
   max-width: 190px;
   color: var(--soft-on-mat);
 }
+/* Vuetify dims labels and icons below what can be read on the mat. */
+.other :deep(.v-label),
+.other :deep(.v-icon) {
+  opacity: 1;
+}
 .fault,
 .planning {
   margin-top: 24px;

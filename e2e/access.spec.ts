@@ -1,0 +1,45 @@
+import AxeBuilder from '@axe-core/playwright';
+import { type Page } from '@playwright/test';
+import { expect, test } from './support/app.ts';
+import { allKept, openUnit, typeLine } from './support/bench.ts';
+
+/** WCAG 2 A and AA as axe-core checks them, contrast included. */
+async function check(page: Page, screen: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+  const found = violations.flatMap(({ id, nodes }) => nodes.map((node) => `${screen}: ${id} ${node.target.join(' ')} ${node.failureSummary ?? ''}`));
+  expect(found).toEqual([]);
+}
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`every screen can be read and worked by everybody, ${theme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: theme, reducedMotion: 'reduce' });
+    await page.goto('/');
+    await expect(page.getByTestId('unit-SK-0412')).toBeVisible();
+    await check(page, 'bench');
+    await openUnit(page, 'SK-0412');
+    await expect(page.getByTestId('bench-line')).toBeFocused();
+    await check(page, 'recorder, empty');
+    await typeLine(page, 'base cover: 6 PH0 M2x5, 2 captive PH0 rear corners');
+    await typeLine(page, 'base cover off');
+    await allKept(page, 2);
+    await page.keyboard.type('one more gold screw');
+    await check(page, 'recorder');
+    await page.keyboard.press('F9');
+    await expect(page.getByTestId('review-row').first()).toBeVisible();
+    await check(page, 'review');
+    await openUnit(page, 'SK-0407');
+    await expect(page.getByText('Where to?')).toBeVisible();
+    await page.keyboard.press('1');
+    await expect(page.getByTestId('route-step').last()).toBeVisible();
+    await check(page, 'route');
+    await page.keyboard.press('Enter');
+    await expect(page.getByTestId('step-title')).toBeVisible();
+    await check(page, 'run, arrival');
+    for (let i = 0; i < 6; i++) await page.keyboard.press('Space');
+    await expect(page.getByTestId('count')).toBeVisible();
+    await check(page, 'run, screws');
+    await page.goto('/logbook');
+    await expect(page.getByTestId('job-row')).toHaveCount(1);
+    await check(page, 'logbook');
+  });
+}
