@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
+import { AxeBuilder } from '@axe-core/playwright';
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
 import { allKept, openUnit, typeLine } from './support/bench.ts';
@@ -6,7 +6,9 @@ import { allKept, openUnit, typeLine } from './support/bench.ts';
 /** WCAG 2 A and AA as axe-core checks them, contrast included. */
 async function check(page: Page, screen: string): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
-  const found = violations.flatMap(({ id, nodes }) => nodes.map((node) => `${screen}: ${id} ${node.target.join(' ')} ${node.failureSummary ?? ''}`));
+  const found = violations.flatMap(({ id, nodes }) =>
+    nodes.map((node) => `${screen}: ${id} ${node.target.join(' ')} ${node.failureSummary ?? ''}`),
+  );
   expect(found).toEqual([]);
 }
 

@@ -98,6 +98,10 @@ await main(async () => {
   process.on('SIGINT', () => stop('SIGINT'));
   process.on('SIGTERM', () => stop('SIGTERM'));
   process.on('SIGHUP', () => stop('SIGTERM'));
+  // npm does not hand a SIGTERM on to its script: when npm is gone, we were told to stop.
+  const parent = process.ppid;
+  const watch = setInterval(() => process.ppid !== parent && stop('SIGTERM'), 250);
+  if (process.env.npm_lifecycle_event !== 'start') clearInterval(watch);
   try {
     if (own) {
       await ensurePostgres();
@@ -109,6 +113,7 @@ await main(async () => {
     await exited();
     return stopping ? 0 : (server.exitCode ?? 1);
   } finally {
+    clearInterval(watch);
     await cluster?.stop();
     release();
   }

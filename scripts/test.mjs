@@ -75,6 +75,13 @@ await main(async () => {
   if (only !== 'unit') await ensureDebianPackage('chromium', () => existsSync('/usr/bin/chromium'));
   const scratch = mkdtempSync(join(tmpdir(), 'bemtor-test-'));
   const cluster = await openCluster(join(scratch, 'postgres'));
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+    process.once(signal, () => {
+      cluster.stopNow();
+      rmSync(scratch, { recursive: true, force: true });
+      process.exit(130);
+    });
+  }
   const env = { TEST_DATABASE_URL: cluster.url('postgres') };
   try {
     await step('build', ensureBuild);

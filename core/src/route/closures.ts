@@ -1,10 +1,12 @@
 import { none, type Problem } from './problem.ts';
 
 /**
- * Which acts a route consists of. Leaving an act out never makes an order dearer (tool changes, flips and
- * runs of a part are counts of changes along a list, and dropping an element of a list never adds a
- * change), so only sets are looked at in which every act is a target or serves as the chosen alternative
- * of a need of another. Without alternatives there is just one such set.
+ * Which acts a route consists of. Leaving out an act that serves nothing never makes an order dearer (tool
+ * changes, flips and runs of a part are counts of changes along a list, and dropping an element of a list
+ * never adds a change), so only sets are looked at in which every act is a target or was chosen as the
+ * alternative of a need of another. A choice is made even where another alternative is in the set for some
+ * other reason: the chosen one may come earlier, and that can be worth its seconds. Without alternatives
+ * there is just one set.
  */
 export interface Closures {
   /** Sorted act numbers; every set can be ordered. */
@@ -17,18 +19,8 @@ export interface Closures {
 const combinationLimit = 4096;
 
 export function findClosures(problem: Problem): Closures {
-  // An alternative that is in the set for another reason needs no further choice, unless a cycle runs
-  // through it; so the frugal listing is tried first, and the full one only where it met such a cycle.
-  const frugal = listSets(problem, true);
-  if (frugal.cyclic === 0) return { sets: withoutSupersets(frugal.sets), complete: frugal.complete };
-  const full = listSets(problem, false);
-  return { sets: withoutSupersets(full.sets), complete: full.complete };
-}
-
-function listSets(problem: Problem, frugal: boolean) {
   const sets = new Map<string, number[]>();
   let left = combinationLimit;
-  let cyclic = 0;
   const visit = (
     inside: ReadonlySet<number>,
     queue: readonly number[],
@@ -47,18 +39,16 @@ function listSets(problem: Problem, frugal: boolean) {
       }
     }
     const options = pending.shift();
-    if (!options) {
-      left--;
-      const sorted = [...set].sort((a, b) => a - b);
-      if (canBeOrdered(problem, sorted)) sets.set(sorted.join(), sorted);
-      else cyclic++;
+    if (options) {
+      for (const option of options) visit(set, [option], pending);
       return;
     }
-    if (frugal && options.some((option) => set.has(option))) return visit(set, [], pending);
-    for (const option of options) visit(set, [option], pending);
+    left--;
+    const sorted = [...set].sort((a, b) => a - b);
+    if (canBeOrdered(problem, sorted)) sets.set(sorted.join(), sorted);
   };
   visit(new Set(), problem.targets, []);
-  return { sets: [...sets.values()], complete: left > 0, cyclic };
+  return { sets: [...sets.values()], complete: left > 0 };
 }
 
 function canBeOrdered(problem: Problem, set: readonly number[]): boolean {
@@ -79,14 +69,4 @@ export function orderableActs(problem: Problem, set: readonly number[]): Readonl
     }
   }
   return done;
-}
-
-function withoutSupersets(sets: readonly (readonly number[])[]): (readonly number[])[] {
-  const bySize = [...sets].sort((a, b) => a.length - b.length || (a.join() < b.join() ? -1 : 1));
-  const kept: { list: readonly number[]; set: ReadonlySet<number> }[] = [];
-  for (const list of bySize) {
-    const set = new Set(list);
-    if (!kept.some((smaller) => smaller.list.every((act) => set.has(act)))) kept.push({ list, set });
-  }
-  return kept.map((entry) => entry.list);
 }
