@@ -142,6 +142,8 @@ describe('reading a bench line', () => {
     ['stripped 1 hinge screw left', [{ kind: 'stripped', count: 1, part: 'left-hinge' }]],
     ['turn over', [{ kind: 'turn', face: 'bottom' }]],
     ['lid up', [{ kind: 'turn', face: 'top' }]],
+    // Found by the property below: not a standoff.
+    ['stand off', [{ kind: 'lift', part: 'stand' }]],
     [
       'battery 2 strips stretch release',
       [

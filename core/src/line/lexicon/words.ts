@@ -8,7 +8,7 @@ import type { JointType, Mechanism } from '../../sequence/schema.ts';
 
 export const jointWordList: readonly (readonly [type: JointType, singular: string, plural: string])[] = [
   ['screws', 'screw, bolt', 'screws, bolts, scr'],
-  ['standoffs', 'standoff, stand off, nut', 'standoffs, stand offs, nuts, spacers'],
+  ['standoffs', 'standoff, nut', 'standoffs, nuts, spacers'],
   [
     'connector',
     'connector, conn, cable, ribbon, flex, ffc, fpc',
