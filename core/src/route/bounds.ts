@@ -18,6 +18,11 @@ export interface Task {
   /** Constraints with several alternatives inside the set: per act, masks of which one bit must be done. */
   readonly anyOf: readonly (readonly Uint32Array[])[];
   readonly partMask: readonly Uint32Array[];
+  /** The acts of each part, ascending. */
+  readonly partActs: readonly (readonly number[])[];
+  readonly toolMask: readonly Uint32Array[];
+  /** Acts that need the top, the bottom up: index 1, 2. */
+  readonly faceMask: readonly Uint32Array[];
   readonly tables: BoundTables;
 }
 
@@ -52,9 +57,16 @@ export function compileTask(problem: Problem, members: readonly number[]): Task 
   const renumber = new Map(members.map((act, i) => [act, i]));
   const before = new Uint32Array(n * words);
   const anyOf: Uint32Array[][] = members.map(() => []);
-  const partMask = Array.from({ length: problem.partCount }, () => new Uint32Array(words));
+  const masks = (count: number): Uint32Array[] => Array.from({ length: count }, () => new Uint32Array(words));
+  const [partMask, toolMask, faceMask] = [masks(problem.partCount), masks(problem.toolCount), masks(3)];
+  const partActs: number[][] = partMask.map(() => []);
   members.forEach((act, i) => {
-    setBit(partMask[problem.part[act] ?? 0] ?? new Uint32Array(words), i);
+    const part = problem.part[act] ?? 0;
+    partActs[part]?.push(i);
+    setBit(partMask[part] ?? new Uint32Array(words), i);
+    const tool = toolMask[problem.tool[act] ?? none];
+    if (tool) setBit(tool, i);
+    setBit(faceMask[problem.face[act] ?? 0] ?? new Uint32Array(words), i);
     for (const options of problem.needs[act] ?? []) {
       const inside = options.flatMap((option) => renumber.get(option) ?? []);
       if (inside.length === 1) setBit(before, inside[0] ?? 0, i * words);
@@ -77,6 +89,9 @@ export function compileTask(problem: Problem, members: readonly number[]): Task 
     before,
     anyOf,
     partMask,
+    partActs,
+    toolMask,
+    faceMask,
   };
   return { ...base, tables: boundTables(base) };
 }

@@ -16,9 +16,10 @@ export interface Closures {
 }
 
 /** Combinations of alternatives looked at before the answer is given without a proof. */
-const combinationLimit = 4096;
+const combinationLimit = 20_000;
 
-export function findClosures(problem: Problem): Closures {
+/** Lists the sets whose seconds alone stay below `below`: a dearer set cannot beat an answer at hand. */
+export function findClosures(problem: Problem, below: number = Infinity): Closures {
   const sets = new Map<string, number[]>();
   let left = combinationLimit;
   const visit = (
@@ -38,6 +39,10 @@ export function findClosures(problem: Problem): Closures {
         else pending.push(options);
       }
     }
+    if (secondsOf(problem, set) >= below) {
+      left--;
+      return;
+    }
     const options = pending.shift();
     if (options) {
       for (const option of options) visit(set, [option], pending);
@@ -49,6 +54,31 @@ export function findClosures(problem: Problem): Closures {
   };
   visit(new Set(), problem.targets, []);
   return { sets: [...sets.values()], complete: left > 0 };
+}
+
+/** The set that takes, for each need, the alternative with the fewest seconds; null where it has a circle. */
+export function thriftyClosure(problem: Problem): readonly number[] | null {
+  const set = new Set<number>();
+  const work = [...problem.targets];
+  for (let act = work.pop(); act !== undefined; act = work.pop()) {
+    if (set.has(act)) continue;
+    set.add(act);
+    for (const options of problem.needs[act] ?? []) {
+      if (options.some((option) => set.has(option))) continue;
+      const cheapest = [...options].sort(
+        (a, b) => (problem.seconds[a] ?? 0) - (problem.seconds[b] ?? 0) || a - b,
+      )[0];
+      if (cheapest !== undefined) work.push(cheapest);
+    }
+  }
+  const sorted = [...set].sort((a, b) => a - b);
+  return canBeOrdered(problem, sorted) ? sorted : null;
+}
+
+export function secondsOf(problem: Problem, acts: Iterable<number>): number {
+  let sum = 0;
+  for (const act of acts) sum += problem.seconds[act] ?? 0;
+  return sum;
 }
 
 function canBeOrdered(problem: Problem, set: readonly number[]): boolean {

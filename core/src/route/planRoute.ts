@@ -1,17 +1,24 @@
 import { failure, success, type Result } from '../result.ts';
+import { configure } from '../sequence/configuration.ts';
 import type { Sequence } from '../sequence/schema.ts';
 import { compileTask } from './bounds.ts';
-import { findClosures, orderableActs } from './closures.ts';
+import { findClosures, orderableActs, secondsOf, thriftyClosure } from './closures.ts';
 import { countOrders, type StepNeeds } from './countOrders.ts';
 import { orderCost } from './orderCost.ts';
-import { compileProblem, type Problem } from './problem.ts';
+import { keepFragileLate } from './keepFragileLate.ts';
+import { compileProblem, none, type Problem } from './problem.ts';
 import type { Route, RouteRequest } from './request.ts';
-import { searchOrder } from './search.ts';
+import { searchOrder, widerAnswer } from './search.ts';
 
-/** States expanded, over all sets of acts, before the answer comes with a gap. About a second's work. */
-const defaultExpansionLimit = 60_000;
+/**
+ * Positions expanded, over all sets of acts, before the answer comes with a gap. Expanding one costs about
+ * acts² steps, so the number falls with the size: half a second's work on a bench notebook of some years.
+ */
+const workLimit = 4_000_000;
+const expansionLimitFor = (acts: number): number =>
+  Math.max(100, Math.min(20_000, Math.floor(workLimit / Math.max(1, acts * acts))));
 /** Sets looked at while counting valid orders inside a plan; a route screen must not wait for a number. */
-const planCountLimit = 4_000;
+const planCountLimit = 1_500;
 
 const epsilon = 1e-9;
 
@@ -24,46 +31,73 @@ export function planRoute(sequence: Sequence, request: RouteRequest): Result<Rou
   const compiled = compileProblem(sequence, request);
   if (!compiled.ok) return compiled;
   const problem = compiled.value;
-  const closures = findClosures(problem);
-  if (closures.sets.length === 0) return unreachableTarget(sequence, problem);
+  const best = solve(problem, request.expansionLimit);
+  if (!best) return unreachableTarget(sequence, problem);
+  const here = configure(sequence, request.configuration ?? {});
+  const steps = keepFragileLate(
+    here,
+    best.acts.map((act) => problem.acts[act]?.id ?? ''),
+    request,
+  );
+  return success(describeRoute(sequence, request, problem, steps, best.lowerBound));
+}
 
-  const sums = closures.sets.map((members) => ({
-    members,
-    seconds: members.reduce((sum, act) => sum + (problem.seconds[act] ?? 0), 0),
-  }));
-  sums.sort((a, b) => a.seconds - b.seconds);
-  let best: { steps: readonly number[]; total: number } | null = null;
+interface Solution {
+  readonly acts: readonly number[];
+  readonly total: number;
+  readonly lowerBound: number;
+  readonly expanded: number;
+}
+
+/** The best order over all sets of acts that reach the targets; null where there is none. */
+export function solve(problem: Problem, expansionLimit?: number): Solution | null {
+  let best: { acts: readonly number[]; total: number } | null = null;
   let lowerBound = Infinity;
-  let left = request.expansionLimit ?? defaultExpansionLimit;
-  for (const { members, seconds } of sums) {
-    const ceiling: number = best ? best.total - seconds : Infinity;
-    if (ceiling <= epsilon) break;
-    const task = compileTask(problem, members);
-    const result = searchOrder(task, left, ceiling);
-    left = Math.max(0, left - result.expanded);
+  let expanded = 0;
+  const solved = new Set<string>();
+  let bestSet: readonly number[] = [];
+  const trySet = (members: readonly number[]): void => {
+    const seconds = secondsOf(problem, members);
+    const ceiling = best ? best.total - seconds : Infinity;
+    if (ceiling <= epsilon || solved.has(members.join())) return;
+    solved.add(members.join());
+    const limit = expansionLimit ?? expansionLimitFor(members.length);
+    const result = searchOrder(compileTask(problem, members), Math.max(0, limit - expanded), ceiling);
+    expanded += result.expanded;
     lowerBound = Math.min(lowerBound, seconds + result.lowerBound);
     if (result.order && result.handling < ceiling - epsilon) {
-      const steps = result.order.map((i) => members[i] ?? 0);
-      best = { steps, total: seconds + result.handling };
+      best = { acts: result.order.map((i) => members[i] ?? 0), total: seconds + result.handling };
+      bestSet = members;
     }
+  };
+  // A first answer from the cheapest choices spares looking at sets whose seconds alone exceed it.
+  const thrifty = thriftyClosure(problem);
+  if (thrifty) trySet(thrifty);
+  const first = best as { acts: readonly number[]; total: number } | null;
+  const closures = findClosures(problem, first?.total ?? Infinity);
+  const bySeconds = [...closures.sets].sort((a, b) => secondsOf(problem, a) - secondsOf(problem, b));
+  for (const members of bySeconds) trySet(members);
+  let found = best as { acts: readonly number[]; total: number } | null;
+  if (!found) return null;
+  if (lowerBound < found.total - epsilon) {
+    const wider = widerAnswer(compileTask(problem, bestSet));
+    const total = secondsOf(problem, bestSet) + wider.handling;
+    if (total < found.total - epsilon) found = { acts: wider.order.map((i) => bestSet[i] ?? 0), total };
   }
-  if (!best) throw new Error('planRoute: a set that can be ordered has no order');
   if (!closures.complete) lowerBound = Math.min(lowerBound, secondsSurelyNeeded(problem));
-  return success(describeRoute(sequence, request, problem, best.steps, lowerBound, closures.complete));
+  return { ...found, lowerBound: Math.min(lowerBound, found.total), expanded };
 }
 
 function describeRoute(
   sequence: Sequence,
   request: RouteRequest,
   problem: Problem,
-  acts: readonly number[],
+  steps: readonly string[],
   bound: number,
-  complete: boolean,
 ): Route {
-  const steps = acts.map((act) => problem.acts[act]?.id ?? '');
   const cost = orderCost(sequence, steps, request);
-  const orders = countOrders(needsAmong(problem, acts), planCountLimit);
-  const optimal = complete && bound >= cost.total - 1e-6;
+  const orders = countOrders(needsAmong(problem, steps), planCountLimit);
+  const optimal = bound >= cost.total - 1e-6;
   return {
     format: 'bemtor.route/1',
     targets: request.targets,
@@ -76,7 +110,9 @@ function describeRoute(
   };
 }
 
-function needsAmong(problem: Problem, acts: readonly number[]): StepNeeds {
+function needsAmong(problem: Problem, steps: readonly string[]): StepNeeds {
+  const actOf = new Map<string, number>(problem.acts.map((action, act) => [action.id, act]));
+  const acts = steps.map((step) => actOf.get(step) ?? none);
   const place = new Map(acts.map((act, i) => [act, i]));
   return acts.map((act) =>
     (problem.needs[act] ?? []).map((options) => options.flatMap((option) => place.get(option) ?? [])),
@@ -92,7 +128,7 @@ function secondsSurelyNeeded(problem: Problem): number {
     sure.add(act);
     for (const options of problem.needs[act] ?? []) if (options.length === 1) work.push(options[0] ?? act);
   }
-  return [...sure].reduce((sum, act) => sum + (problem.seconds[act] ?? 0), 0);
+  return secondsOf(problem, sure);
 }
 
 function unreachableTarget(sequence: Sequence, problem: Problem): Result<never> {

@@ -21,7 +21,7 @@ export interface RouteRequest {
   readonly toolInHand?: string | null;
   /** Part ids or action ids that are done already: a half-open unit on the bench. */
   readonly alreadyDone?: readonly string[];
-  /** How many states the search may expand before it answers with a gap instead of a proof. */
+  /** How many positions the search may expand before it answers with a gap instead of a proof. */
   readonly expansionLimit?: number;
 }
 

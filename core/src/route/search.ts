@@ -1,5 +1,5 @@
 import type { Task } from './bounds.ts';
-import { SearchState, type Position } from './searchState.ts';
+import { countBits, SearchState, type Position } from './searchState.ts';
 import { StateTable } from './stateTable.ts';
 
 export interface SearchResult {
@@ -14,8 +14,11 @@ export interface SearchResult {
 
 /** Costs are sums of a few settings; anything closer than this is the same cost. */
 const epsilon = 1e-9;
-/** Positions kept per number of acts done while the first answer is looked for. */
-const beamWidth = 24;
+/** Positions kept per number of acts done: few for a first answer, more where the proof could not be had. */
+const firstWidth = 2;
+const widest = 64;
+/** A beam costs about acts² · width; this keeps it to a few tenths of a second. */
+const widthBySize = 100_000;
 
 /**
  * The best order of one set of acts: a narrow beam gives a first answer, then A* proves it or betters it.
@@ -23,7 +26,10 @@ const beamWidth = 24;
  */
 export function searchOrder(task: Task, limit: number, below = Infinity): SearchResult {
   const table = new StateTable(task.words);
-  const first = beam(task);
+  const atLeast = rootBound(task);
+  if (atLeast >= below - epsilon)
+    return { order: null, handling: Infinity, lowerBound: atLeast, expanded: 0 };
+  const first = beam(task, firstWidth);
   let best = first.handling < below - epsilon ? first : null;
   const ceiling = () => (best ? best.handling : below);
   const proof = aStar(task, table, limit, ceiling, (handling, order) => {
@@ -36,6 +42,17 @@ export function searchOrder(task: Task, limit: number, below = Infinity): Search
     lowerBound: Math.min(proof.lowerBound, ceiling()),
     expanded: proof.expanded,
   };
+}
+
+/** A better answer for a set whose proof could not be had: a beam as wide as its size allows. */
+export function widerAnswer(task: Task): { handling: number; order: readonly number[] } {
+  return beam(task, Math.max(firstWidth, Math.min(widest, Math.floor(widthBySize / (task.n * task.n)))));
+}
+
+function rootBound(task: Task): number {
+  const state = new SearchState(task);
+  state.start();
+  return state.settleStart(null) + state.bound();
 }
 
 function aStar(
@@ -103,7 +120,7 @@ interface BeamEntry {
   readonly acts: readonly number[];
 }
 
-function beam(task: Task): { handling: number; order: readonly number[] } {
+function beam(task: Task, width: number): { handling: number; order: readonly number[] } {
   const state = new SearchState(task);
   state.start();
   const startCost = state.settleStart(null);
@@ -112,13 +129,13 @@ function beam(task: Task): { handling: number; order: readonly number[] } {
   levels[0] = [{ position: snapshot(state), g: startCost, f: startCost, acts: [] }];
   let best: BeamEntry | null = null;
   for (const level of levels) {
-    for (const entry of keepBest(level)) {
+    for (const entry of keepBest(level, width)) {
       state.load(entry.position);
       for (const act of state.branches()) {
         state.load(entry.position);
         const g = entry.g + state.perform(act, null);
         const child = { position: snapshot(state), g, f: g + state.bound(), acts: [...entry.acts, act] };
-        if (!state.finished) levels[doneCount(state.done)]?.push(child);
+        if (!state.finished) levels[countBits(state.done)]?.push(child);
         else if (!best || g < best.g) best = child;
       }
     }
@@ -127,13 +144,13 @@ function beam(task: Task): { handling: number; order: readonly number[] } {
   return replayActs(task, best.acts);
 }
 
-function keepBest(level: readonly BeamEntry[]): BeamEntry[] {
+function keepBest(level: readonly BeamEntry[], width: number): BeamEntry[] {
   const seen = new Set<string>();
   return [...level]
     .sort((a, b) => a.f - b.f)
     .filter(({ position }) => {
       const key = `${position.done.join()}|${position.tool}|${position.face}|${position.part}`;
-      return !seen.has(key) && seen.size < beamWidth && seen.add(key);
+      return !seen.has(key) && seen.size < width && seen.add(key);
     });
 }
 
@@ -143,9 +160,3 @@ const snapshot = (state: SearchState): Position => ({
   face: state.face,
   part: state.part,
 });
-
-function doneCount(done: Uint32Array): number {
-  let count = 0;
-  for (const word of done) for (let rest = word; rest !== 0; rest &= rest - 1) count++;
-  return count;
-}

@@ -32,10 +32,25 @@ export class SearchState {
   part: number = none;
   private left = 0;
   private readonly task: Task;
+  /** Scratch space of bound() and restIsFree(), kept so that a state costs no memory. Per part: */
+  private readonly forced: Int32Array;
+  private readonly inside: Int32Array;
+  private readonly toolsAhead: Int32Array;
+  /** How many odd points a part can even out in betweenRuns(), or `exactly`. */
+  private readonly joins: Int32Array;
+  private readonly kept: Uint32Array;
+  private resumes = 0;
+  private inParts = 0;
 
   constructor(task: Task) {
     this.task = task;
     this.done = new Uint32Array(task.words);
+    const { partCount } = task.problem;
+    this.forced = new Int32Array(partCount);
+    this.inside = new Int32Array(partCount);
+    this.toolsAhead = new Int32Array(partCount);
+    this.joins = new Int32Array(partCount);
+    this.kept = new Uint32Array(task.words);
   }
 
   start(): void {
@@ -51,8 +66,7 @@ export class SearchState {
     this.tool = position.tool;
     this.face = position.face;
     this.part = position.part;
-    this.left = this.task.n;
-    for (let a = 0; a < this.task.n; a++) if (hasBit(this.done, a)) this.left--;
+    this.left = this.task.n - countBits(this.done);
   }
 
   get finished(): boolean {
@@ -72,12 +86,19 @@ export class SearchState {
 
   /** The acts worth branching on: of acts alike in part, tool and side the first, since the rest then follow. */
   branches(): number[] {
-    const { n, tool, face, part } = this.task;
+    const { tool, face, partActs } = this.task;
     const found: number[] = [];
-    for (let a = 0; a < n; a++) {
-      if (!this.available(a)) continue;
-      if (!found.some((b) => part[a] === part[b] && tool[a] === tool[b] && face[a] === face[b]))
-        found.push(a);
+    for (let p = 0; p < partActs.length; p++) {
+      const from = found.length;
+      for (const a of partActs[p] ?? []) {
+        if (!this.available(a)) continue;
+        let alike = false;
+        for (let i = from; i < found.length && !alike; i++) {
+          const b = found[i] ?? 0;
+          alike = tool[a] === tool[b] && face[a] === face[b];
+        }
+        if (!alike) found.push(a);
+      }
     }
     return found;
   }
@@ -149,8 +170,7 @@ export class SearchState {
   }
 
   private toolAhead(t: number): boolean {
-    for (let a = 0; a < this.task.n; a++) if (this.task.tool[a] === t && !hasBit(this.done, a)) return true;
-    return false;
+    return this.ahead(this.task.toolMask[t] ?? this.done);
   }
 
   private free(a: number): boolean {
@@ -160,110 +180,182 @@ export class SearchState {
   }
 
   private freeOfPart(p: number): number {
-    if (p === none) return none;
-    for (let a = 0; a < this.task.n; a++) {
-      if (this.task.part[a] === p && this.free(a) && this.available(a)) return a;
-    }
+    for (const a of this.task.partActs[p] ?? []) if (this.free(a) && this.available(a)) return a;
     return none;
   }
 
   private anyAvailableOf(p: number): boolean {
-    for (let a = 0; a < this.task.n; a++) if (this.task.part[a] === p && this.available(a)) return true;
+    for (const a of this.task.partActs[p] ?? []) if (this.available(a)) return true;
     return false;
   }
 
-  /** A part, in the order of its first act, whose whole rest can be done now for nothing. */
+  /** A part whose whole rest can be done now for nothing. */
   private wholeFreePart(): number {
-    const tried = new Set<number>();
-    for (let a = 0; a < this.task.n; a++) {
-      const p = this.task.part[a] ?? none;
-      if (hasBit(this.done, a) || tried.has(p)) continue;
-      tried.add(p);
-      if (this.restIsFree(p)) return p;
-    }
+    for (let p = 0; p < this.task.partActs.length; p++) if (this.restIsFree(p)) return p;
     return none;
   }
 
   private restIsFree(p: number): boolean {
-    const { n, part } = this.task;
-    const rest: number[] = [];
-    for (let a = 0; a < n; a++) {
-      if (part[a] !== p || hasBit(this.done, a)) continue;
+    const acts = this.task.partActs[p] ?? [];
+    let open = 0;
+    for (const a of acts) {
+      if (hasBit(this.done, a)) continue;
       if (!this.free(a)) return false;
-      rest.push(a);
+      open++;
     }
-    const before = this.done.slice();
-    let open = rest;
-    for (let grew = true; grew && open.length > 0;) {
-      const waiting = open.filter((a) => {
-        if (!this.available(a)) return true;
+    if (open === 0) return false;
+    this.kept.set(this.done);
+    for (let grew = true; grew && open > 0;) {
+      grew = false;
+      for (const a of acts) {
+        if (!this.available(a)) continue;
         setBit(this.done, a);
-        return false;
-      });
-      grew = waiting.length < open.length;
-      open = waiting;
+        open--;
+        grew = true;
+      }
     }
-    this.done.set(before);
-    return open.length === 0;
+    this.done.set(this.kept);
+    return open === 0;
   }
 
-  /** A true lower bound of the handling still ahead. */
+  /**
+   * A true lower bound of the handling still ahead: the better of two. One follows the dearest chain of acts
+   * and adds the resumes that are forced. The other looks at each part by itself: a part with k tools ahead
+   * that is done in r runs needs k - r changes inside its runs at least, and r runs cost r - 1 resumes; what
+   * happens inside the runs of different parts adds up, and so do the changes between runs (see betweenRuns).
+   */
   bound(): number {
-    return this.pathBound() + this.resumeBound();
+    this.countAhead();
+    return Math.max(this.pathBound() + this.resumes * this.task.problem.weights.resume, this.partsBound());
   }
 
   private pathBound(): number {
-    const { n, tables, tool, face, problem } = this.task;
+    const { n, tables, toolMask, faceMask, problem } = this.task;
     const { toolChange, flip } = problem.weights;
     let tools = 0;
-    let [top, bottom] = [false, false];
-    for (let a = 0; a < n; a++) {
-      if (hasBit(this.done, a)) continue;
-      const t = tool[a] ?? none;
-      if (t !== none && t < 31) tools |= 1 << t;
-      if (face[a] === 1) top = true;
-      if (face[a] === 2) bottom = true;
+    for (let t = 0; t < toolMask.length && t < 31; t++) {
+      if (t !== this.tool && this.ahead(toolMask[t] ?? this.done)) tools |= 1 << t;
     }
-    if (this.tool !== none && this.tool < 31) tools &= ~(1 << this.tool);
-    let best = bits(tools) * toolChange + ((this.face === 1 ? bottom : top) ? flip : 0);
+    const otherSide = faceMask[this.face === 1 ? 2 : 1] ?? this.done;
+    let best = bits(tools) * toolChange + (this.ahead(otherSide) ? flip : 0);
     for (let a = 0; a < n; a++) {
       if (!this.available(a)) continue;
       const at = pathIndex(this.task, a, this.tool, this.face);
       // A tool that the path never takes up needs a change of its own wherever it is put in.
       const others = bits(tools & ~(tables.pathTools[at] ?? 0));
-      best = Math.max(best, (tables.path[at] ?? 0) + others * toolChange);
+      const bound = (tables.path[at] ?? 0) + others * toolChange;
+      if (bound > best) best = bound;
     }
     return best;
   }
 
-  private resumeBound(): number {
-    const { tables, problem, partMask, part, n } = this.task;
-    const resumes = new Int32Array(problem.partCount);
-    for (let a = 0; a < n; a++) {
-      if (!hasBit(this.done, a)) {
-        const p = part[a] ?? 0;
-        resumes[p] = Math.max(resumes[p] ?? 0, tables.runs[a] ?? 0);
+  /**
+   * Per part, the runs that are forced and the tools ahead; from them the forced resumes and the least that
+   * the parts cost by themselves. A further run of a part costs a resume and spares one change inside a run
+   * at the most, so the least is had with the forced runs alone, each change counted at the cheaper of both.
+   */
+  private countAhead(): void {
+    const { tables, problem, partActs, tool } = this.task;
+    const { forced, toolsAhead, joins } = this;
+    const { toolChange, resume } = problem.weights;
+    const change = Math.min(toolChange, resume);
+    this.resumes = 0;
+    this.inParts = 0;
+    for (let p = 0; p < partActs.length; p++) {
+      let [runs, begun, tools] = [0, false, 0];
+      for (const a of partActs[p] ?? []) {
+        if (hasBit(this.done, a)) begun = true;
+        else {
+          if ((tables.runs[a] ?? 0) > runs) runs = tables.runs[a] ?? 0;
+          const t = tool[a] ?? none;
+          if (t !== none) tools |= 1 << (t & 31);
+        }
       }
-    }
-    let count = 0;
-    for (let p = 0; p < problem.partCount; p++) {
-      if (!this.ahead(partMask[p] ?? this.done)) continue;
+      // A run that goes on with a tool in hand takes up no first one; every other run does, at its start.
+      const going = p === this.part && runs > 0;
+      const hand = going && this.tool !== none ? 1 << (this.tool & 31) : 0;
+      const inside = Math.max(0, bits(tools & ~hand) - runs + (hand ? 1 : 0));
+      toolsAhead[p] = tools === 0 ? 0 : tools | hand;
+      joins[p] =
+        runs === 1 && !going && bits(tools) <= 2 ? exactly : Math.min(2 * runs, bits(toolsAhead[p] ?? 0));
       // The first run ahead costs no resume where the part was never begun or is still in work.
-      if (p === this.part || !this.begun(p)) resumes[p] = (resumes[p] ?? 0) - 1;
-      count += resumes[p] ?? 0;
+      forced[p] = runs > 0 && (going || !begun) ? runs - 1 : runs;
+      this.inside[p] = inside;
+      this.resumes += forced[p] ?? 0;
+      this.inParts += (forced[p] ?? 0) * resume + inside * change;
     }
     for (const { p, q, pFirst, qFirst } of tables.conflicts) {
-      if (resumes[p] !== 0 || resumes[q] !== 0 || !this.ahead(pFirst) || !this.ahead(qFirst)) continue;
-      resumes[p] = 1; // each part serves in one pair only, so the pairs add up
-      resumes[q] = 1;
-      count++;
+      if (forced[p] !== 0 || forced[q] !== 0 || !this.ahead(pFirst) || !this.ahead(qFirst)) continue;
+      forced[p] = 1; // each part serves in one pair only, so the pairs add up
+      forced[q] = 1;
+      this.resumes++;
+      // Which of the two is split is open, and the split may spare a change inside a run.
+      this.inParts += this.inside[p] || this.inside[q] ? resume - change : resume;
+      for (const either of [p, q]) joins[either] = Math.min(4, bits(toolsAhead[either] ?? 0));
     }
-    return count * problem.weights.resume;
+  }
+
+  private partsBound(): number {
+    const { faceMask, problem } = this.task;
+    const { toolChange, flip } = problem.weights;
+    const turn = this.ahead(faceMask[this.face === 1 ? 2 : 1] ?? this.done) ? flip : 0;
+    return this.inParts + toolChange * (problem.toolCount <= 31 ? this.betweenRuns() : 0) + turn;
+  }
+
+  /**
+   * Changes between runs. Seen as a graph with tools as points and each part done in one run with two tools
+   * as a line between them, runs that need no change between them form a trail, and a connected piece with
+   * 2m points of odd degree takes m trails at least. Parts with more tools or runs may end anywhere and can
+   * even out as many odd points as they have ends. Splitting a part can spare a change inside it and one
+   * between runs; unless a resume is dearer than both, only the pieces are counted.
+   */
+  private betweenRuns(): number {
+    const { toolsAhead } = this;
+    const { toolChange, resume } = this.task.problem.weights;
+    const countOdd = resume >= 2 * toolChange;
+    let rest = 0;
+    for (let p = 0; p < toolsAhead.length; p++) rest |= toolsAhead[p] ?? 0;
+    if (rest === 0) return 0;
+    const start = this.tool === none || (rest & (1 << (this.tool & 31))) === 0 ? 1 : 0;
+    let trails = 0;
+    while (rest !== 0) {
+      let piece = rest & -rest;
+      for (let before = 0; before !== piece;) {
+        before = piece;
+        for (let p = 0; p < toolsAhead.length; p++)
+          if (((toolsAhead[p] ?? 0) & piece) !== 0) piece |= toolsAhead[p] ?? 0;
+      }
+      rest &= ~piece;
+      trails += countOdd ? this.trailsOf(piece) : 1;
+    }
+    return trails - 1 + start;
+  }
+
+  private trailsOf(piece: number): number {
+    const { toolsAhead, joins } = this;
+    let [odd, evened] = [0, 0];
+    for (let p = 0; p < toolsAhead.length; p++) {
+      const tools = toolsAhead[p] ?? 0;
+      if ((tools & piece) === 0) continue;
+      if (joins[p] !== exactly) evened += joins[p] ?? 0;
+      else if ((tools & (tools - 1)) !== 0) odd ^= tools;
+    }
+    return Math.max(1, Math.ceil((bits(odd) - evened) / 2));
   }
 }
+
+/** A part that is one run with one or two tools: nothing about its ends is open. */
+const exactly = -1;
 
 function bits(x: number): number {
   let count = 0;
   for (let rest = x; rest !== 0; rest &= rest - 1) count++;
+  return count;
+}
+
+/** How many acts a mask holds. */
+export function countBits(mask: Uint32Array): number {
+  let count = 0;
+  for (let w = 0; w < mask.length; w++) count += bits(mask[w] ?? 0);
   return count;
 }
