@@ -24,12 +24,15 @@ export {
   type DeriveSettings,
   type Contradiction,
 } from './derive/deriveNeeds.ts';
-export type { EvidenceLine } from './derive/replayRecording.ts';
+export type { EvidenceLine, Recording } from './derive/replayRecording.ts';
+export type { Conflict } from './derive/findConflicts.ts';
+export { shortestCycle, type Cycle } from './derive/shortestCycle.ts';
 
 export * from './route/request.ts';
 export * from './route/planRoute.ts';
 export * from './route/orderCost.ts';
 export * from './route/why.ts';
+export * from './route/worthChecking.ts';
 export * from './route/profile.ts';
 
 export * from './run/events.ts';

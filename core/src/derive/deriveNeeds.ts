@@ -1,5 +1,5 @@
 import { openingKinds } from '../line/lexicon/parts.ts';
-import { partKindOf } from '../line/partName.ts';
+import { lowerName, partKindOf, partNameOf } from '../line/partName.ts';
 import type { Basis } from '../sequence/schema.ts';
 import type { Act, Replay } from './replayRecording.ts';
 
@@ -113,6 +113,7 @@ function hidden(acts: readonly Act[], graph: NeedGraph): void {
   }
 }
 
+const nameOf = (act: Act): string => lowerName(partNameOf(act.part));
 const isConnector = (act: Act): boolean => act.joint?.type === 'connector';
 const ofBattery = (act: Act): boolean => partKindOf(act.part) === 'battery';
 
@@ -138,7 +139,7 @@ function statements({ acts, statements: made }: Replay, graph: NeedGraph): Contr
     if (!then || !first) return; // the parts were only talked about; nothing to order yet
     if (!graph.add(then.id, first.id, basis, [line])) {
       contradictions.push({
-        text: `${first.part} is said to come before ${then.part}, but came after it`,
+        text: `${nameOf(first)} is said to come before ${nameOf(then)}, but came after it`,
         lines: [line, then.line, first.line],
       });
     }

@@ -21,7 +21,7 @@ function recorded(lines: readonly string[]): EvidenceLine[] {
 }
 
 function derive(lines: readonly string[]) {
-  const derived = deriveSequence(recorded(lines), model);
+  const derived = deriveSequence([{ id: 'r1', lines: recorded(lines) }], model);
   if (!derived.ok) throw new Error(JSON.stringify(derived.fault));
   const { sequence, evidence, contradictions } = derived.value;
   const needs = sequence.needs.map(

@@ -3,42 +3,61 @@ import { success, type Result } from '../result.ts';
 import { readSequence } from '../sequence/readSequence.ts';
 import { sequenceFormat, type Model, type Option, type Sequence } from '../sequence/schema.ts';
 import { screwKind } from '../sequence/screw.ts';
-import {
-  defaultDeriveSettings,
-  deriveNeeds,
-  type Contradiction,
-  type DeriveSettings,
-} from './deriveNeeds.ts';
-import { replayRecording, type Act, type EvidenceLine, type Replay } from './replayRecording.ts';
+import { defaultDeriveSettings, type Contradiction, type DeriveSettings } from './deriveNeeds.ts';
+import { findConflicts, type Conflict } from './findConflicts.ts';
+import { matchActs } from './matchActs.ts';
+import { mergeNeeds } from './mergeNeeds.ts';
+import { replayRecording, type Act, type Recording, type Replay } from './replayRecording.ts';
+import { shortestCycle, type Cycle } from './shortestCycle.ts';
 
 export interface Derivation {
   readonly sequence: Sequence;
   /** For each need of the sequence, in order, the lines that it rests on. */
   readonly evidence: readonly (readonly string[])[];
   readonly contradictions: readonly Contradiction[];
+  /** Where recordings do not agree on counts, sizes, mechanisms or numbers. */
+  readonly conflicts: readonly Conflict[];
+  /** The shortest circle of needs, if there is one: as long as it stands, its parts cannot be reached. */
+  readonly cycle: Cycle | null;
 }
 
 /**
- * The sequence that a recording bears out: parts, joints, acts in the order recorded, needs with bases.
- * Counts are those of a whole device: a screw that was missing on arrival counts as expected.
+ * The sequence that one or several recordings of a model bear out: parts, joints, acts in the order
+ * recorded, needs with bases. Counts are those of a whole device: a screw that was missing on arrival counts
+ * as expected. Where recordings disagree the first stands and the conflict is reported.
  * Fault: never for entries that came from reading lines; it guards the document's own rules.
  */
 export function deriveSequence(
-  lines: readonly EvidenceLine[],
+  recordings: readonly Recording[],
   model: Model,
   options: readonly Option[] = [],
   settings: DeriveSettings = defaultDeriveSettings,
 ): Result<Derivation> {
-  const replay = replayRecording(lines);
-  const { needs, contradictions } = deriveNeeds(replay, settings);
-  const expected = expectedCounts(replay);
+  const replays = recordings.map((recording) => replayRecording(recording.lines));
+  const matched = matchActs(replays);
+  const expected = replays.map(expectedCounts);
+  const countOf = (recording: number, act: Act): number | null =>
+    expected[recording]?.get(act.id) ?? act.joint?.count ?? null;
+  const acts = matched.map(({ act }) => act);
+  const counts = new Map(
+    matched.map(({ act, seen }) => {
+      const [recording, own] = [...seen][0] ?? [0, act];
+      return [act.id, countOf(recording, own)];
+    }),
+  );
+  const { needs, contradictions } = mergeNeeds(matched, replays, settings);
+  const all: Replay = {
+    acts,
+    statements: replays.flatMap((replay) => replay.statements),
+    facts: replays.flatMap((replay) => replay.facts),
+  };
   const read = readSequence({
     format: sequenceFormat,
     model,
     options,
-    parts: partsOf(replay),
-    joints: replay.acts.flatMap((act) => jointOf(act, replay.acts, expected)),
-    actions: replay.acts.map(({ id, verb, jointId, part, tool, face, seconds, cautions, note }) => ({
+    parts: partsOf(all),
+    joints: acts.flatMap((act) => jointOf(act, acts, counts)),
+    actions: acts.map(({ id, verb, jointId, part, tool, face, seconds, cautions, note }) => ({
       id,
       verb,
       joint: jointId,
@@ -50,10 +69,16 @@ export function deriveSequence(
       note,
     })),
     needs: needs.map(({ action, before, basis }) => ({ action, anyOf: [before], basis })),
-    checks: checksOf(replay),
+    checks: checksOf(all),
   });
   if (!read.ok) return read;
-  return success({ sequence: read.value, evidence: needs.map((need) => need.lines), contradictions });
+  return success({
+    sequence: read.value,
+    evidence: needs.map((need) => need.lines),
+    contradictions,
+    conflicts: findConflicts(matched, replays, countOf),
+    cycle: shortestCycle(read.value),
+  });
 }
 
 function partsOf({ acts, facts, statements }: Replay) {
@@ -70,11 +95,17 @@ function partsOf({ acts, facts, statements }: Replay) {
     id: slug,
     name: partNameOf(slug),
     kind: partKindOf(slug),
-    numbers: facts.flatMap(({ entry }) =>
-      entry.kind === 'number' && entry.part === slug ? [{ number: entry.number, role: entry.role }] : [],
-    ),
+    numbers: numbersOf(slug, facts),
     ...(partKindOf(slug) === 'battery' ? { battery: batteryOf(slug, facts) } : {}),
   }));
+}
+
+/** Each number once, however many recordings read it off. */
+function numbersOf(slug: string, facts: Replay['facts']) {
+  const numbers = facts.flatMap(({ entry }) =>
+    entry.kind === 'number' && entry.part === slug ? [{ number: entry.number, role: entry.role }] : [],
+  );
+  return numbers.filter((one, i) => numbers.findIndex((other) => other.number === one.number) === i);
 }
 
 function batteryOf(slug: string, facts: Replay['facts']) {
@@ -88,7 +119,7 @@ function batteryOf(slug: string, facts: Replay['facts']) {
   return { nominalV, capacityMAh, energyWh };
 }
 
-function jointOf(act: Act, acts: readonly Act[], expected: ReadonlyMap<string, number>) {
+function jointOf(act: Act, acts: readonly Act[], counts: ReadonlyMap<string, number | null>) {
   const { joint, jointId, part } = act;
   if (!joint || !jointId) return [];
   const outside = !acts
@@ -102,7 +133,7 @@ function jointOf(act: Act, acts: readonly Act[], expected: ReadonlyMap<string, n
       ...(joint.type === 'connector'
         ? { joins: [...new Set([part, 'system-board'])], mechanism: joint.mechanism ?? null }
         : {}),
-      count: expected.get(act.id) ?? joint.count ?? null,
+      count: counts.get(act.id) ?? null,
       screw: joint.screw ?? null,
       hiddenBy: joint.hiddenBy ?? null,
       ...(joint.type === 'screws'
@@ -140,7 +171,8 @@ function checksOf({ facts, acts }: Replay) {
     entry.kind === 'check' ? [{ at: 'before-closing' as const, text: entry.text }] : [],
   );
   const lifted = acts.some((act) => act.verb === 'lift');
-  return recorded.length > 0 || !lifted
-    ? recorded
+  const once = recorded.filter((one, i) => recorded.findIndex((other) => other.text === one.text) === i);
+  return once.length > 0 || !lifted
+    ? once
     : [{ at: 'before-closing' as const, text: 'Power light and picture, then off again' }];
 }

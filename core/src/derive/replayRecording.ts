@@ -9,6 +9,12 @@ export interface EvidenceLine {
   readonly entries: readonly Entry[];
 }
 
+/** One recording of a model: who made it does not matter, what it says does. */
+export interface Recording {
+  readonly id: string;
+  readonly lines: readonly EvidenceLine[];
+}
+
 /** One act of a recording, in the order in which it happened. */
 export interface Act {
   readonly id: string;
@@ -21,6 +27,8 @@ export interface Act {
   readonly seconds: number;
   readonly cautions: readonly string[];
   note: string;
+  /** Its place among the acts of its recording. */
+  readonly place: number;
   /** The line that it rests on. */
   readonly line: string;
 }
@@ -62,8 +70,8 @@ export function replayRecording(lines: readonly EvidenceLine[]): Replay {
   const facts: Replay['facts'][number][] = [];
   let face: Face = 'top';
   let cautions: string[] = [];
-  const add = (act: Omit<Act, 'cautions' | 'face' | 'note'> & { face?: Face }): void => {
-    acts.push({ face, ...act, cautions, note: '' });
+  const add = (act: Omit<Act, 'cautions' | 'face' | 'note' | 'place'> & { face?: Face }): void => {
+    acts.push({ face, ...act, cautions, note: '', place: acts.length });
     cautions = [];
   };
   flat.forEach(({ line, entry }, i) => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { basisWords, deriveSequence, partNameOf } from '@bemtor/core';
+import { basisWords, deriveSequence, sentence } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -33,7 +33,11 @@ onMounted(async () => {
 
 const derivation = computed(() => {
   if (!model.value || recording.standing.value.length === 0) return null;
-  return deriveSequence(recording.standing.value, model.value.model, model.value.options);
+  return deriveSequence(
+    [{ id: unit.value?.recording?.id ?? '', lines: recording.standing.value }],
+    model.value.model,
+    model.value.options,
+  );
 });
 const derived = computed(() => (derivation.value?.ok ? derivation.value.value : null));
 /** The recording of this unit where there is one; otherwise the sequence that stands, to be read. */
@@ -197,13 +201,12 @@ useKeys(() => ({
         </li>
       </ul>
       <p v-for="contradiction in derived?.contradictions ?? []" :key="contradiction.text" class="caution">
-        {{
-          contradiction.text
-            .split(' ')
-            .map((word) => (word.includes('-') ? partNameOf(word).toLowerCase() : word))
-            .join(' ')
-        }}. The order recorded stands.
+        {{ sentence(contradiction.text) }}. The order recorded stands.
       </p>
+      <p v-for="conflict in derived?.conflicts ?? []" :key="conflict.text" class="caution">
+        {{ conflict.text }}. The first stands.
+      </p>
+      <p v-if="derived?.cycle" class="stop">A circle: {{ derived.cycle.words }}</p>
       <p v-if="derivation && !derivation.ok" class="stop">
         {{ derivation.fault.where }}: {{ derivation.fault.what }}; {{ derivation.fault.right }}
       </p>

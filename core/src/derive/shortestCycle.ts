@@ -1,0 +1,52 @@
+import { actionTitle, indexSequence } from '../sequence/describe.ts';
+import { needGround } from '../route/why.ts';
+import type { Need, Sequence } from '../sequence/schema.ts';
+
+export interface Cycle {
+  /** Needs in a ring: each one's action is what the next one waits for. */
+  readonly needs: readonly Need[];
+  readonly words: string;
+}
+
+/**
+ * The shortest circle of needs, or null. Only needs with one alternative are followed: another alternative
+ * is a way out. Breadth-first from every act: O(acts · needs).
+ */
+export function shortestCycle(sequence: Sequence): Cycle | null {
+  const waits = new Map<string, Need[]>();
+  for (const need of sequence.needs) {
+    if (need.anyOf.length === 1) waits.set(need.action, [...(waits.get(need.action) ?? []), need]);
+  }
+  let best: Need[] | null = null;
+  for (const start of waits.keys()) {
+    const ring = ringFrom(start, waits, best?.length ?? Infinity);
+    if (ring) best = ring;
+  }
+  return best ? { needs: best, words: cycleWords(sequence, best) } : null;
+}
+
+function ringFrom(start: string, waits: ReadonlyMap<string, Need[]>, below: number): Need[] | null {
+  const path = new Map<string, Need[]>([[start, []]]);
+  const queue = [start];
+  for (let at = queue.shift(); at !== undefined; at = queue.shift()) {
+    const so = path.get(at) ?? [];
+    if (so.length + 1 >= below) return null;
+    for (const need of waits.get(at) ?? []) {
+      const before: string = need.anyOf[0] ?? '';
+      if (before === start) return [...so, need];
+      if (path.has(before)) continue;
+      path.set(before, [...so, need]);
+      queue.push(before);
+    }
+  }
+  return null;
+}
+
+function cycleWords(sequence: Sequence, needs: readonly Need[]): string {
+  const index = indexSequence(sequence);
+  const title = (id: string): string => {
+    const action = index.action.get(id);
+    return action ? `“${actionTitle(index, action)}”` : id;
+  };
+  return `${needs.map((need) => `${title(need.action)} waits for ${title(need.anyOf[0] ?? '')}, since ${needGround(index, need)}`).join('; ')}.`;
+}
