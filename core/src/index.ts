@@ -5,6 +5,7 @@ export * from './sequence/screw.ts';
 export * from './sequence/readSequence.ts';
 export * from './sequence/configuration.ts';
 export * from './sequence/describe.ts';
+export * from './sequence/partDepths.ts';
 
 export * from './line/entry.ts';
 export * from './line/context.ts';
@@ -12,6 +13,7 @@ export * from './line/readLine.ts';
 export * from './line/writeLine.ts';
 export * from './line/describeEntry.ts';
 export * from './line/partName.ts';
+export { otherNamesOf } from './line/otherNames.ts';
 export { buildLexicon, Lexicon, type KnownPart } from './line/lexicon/lexicon.ts';
 
 export * from './record/log.ts';

@@ -38,8 +38,12 @@ describe('worth checking', () => {
   test('what the route would save without an assumption, worked out by hand', () => {
     // Without the shield: its 24 + 6 seconds and the change to PH0.
     expect(
-      worthChecking(fanUnderShield(), { targets: ['fan'] }).map(({ place, saving }) => [place, saving]),
-    ).toEqual([[2, 24 + 6 + 6]]);
+      worthChecking(fanUnderShield(), { targets: ['fan'] }).map(({ places, part, saving }) => [
+        places,
+        part,
+        saving,
+      ]),
+    ).toEqual([[[2], 'fan', 24 + 6 + 6]]);
     expect(worthChecking(fanUnderShield(), { targets: ['shield'] })).toEqual([]);
     const shares: number[] = [];
     expect(

@@ -1,5 +1,6 @@
 import { partNameOf } from '../line/partName.ts';
 import { configure } from '../sequence/configuration.ts';
+import { indexSequence, targetName } from '../sequence/describe.ts';
 import type { Sequence } from '../sequence/schema.ts';
 import type { JobEvent } from './events.ts';
 import { foldJob, workedSeconds, type JobState } from './foldJob.ts';
@@ -31,9 +32,9 @@ export function viewJob(document: Sequence, events: readonly JobEvent[]): JobVie
 export function summarizeJob(view: JobView, now: string) {
   const { state, steps, progress, ledger } = view;
   const sum = (what: 'out' | 'missing') => ledger.rows.reduce((total, row) => total + row.counts[what], 0);
-  const names = new Map<string, string>(view.sequence.parts.map((part) => [part.id, part.name]));
+  const index = indexSequence(view.sequence);
   return {
-    targets: (state.started?.targets ?? []).map((target) => names.get(target) ?? target),
+    targets: (state.started?.targets ?? []).map((target) => targetName(index, target)),
     phase: progress.phase,
     at: progress.at,
     of: steps.length,

@@ -1,9 +1,18 @@
-import { planRoute, type RouteRequest, type Sequence } from '@bemtor/core';
+import {
+  planRoute,
+  worthChecking,
+  worthCheckingOverall,
+  type RouteRequest,
+  type Sequence,
+} from '@bemtor/core';
 import { expose } from 'comlink';
 
 /** Planning runs here, so that it never holds up typing or a screen. */
 const planner = {
   plan: (sequence: Sequence, request: RouteRequest) => planRoute(sequence, request),
+  worthChecking: (sequence: Sequence, request: RouteRequest) => worthChecking(sequence, request),
+  worthCheckingOverall: (sequence: Sequence, request: Omit<RouteRequest, 'targets'>) =>
+    worthCheckingOverall(sequence, request),
 };
 export type Planner = typeof planner;
 expose(planner);

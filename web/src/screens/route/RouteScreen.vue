@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import {
+  applyWhatIf,
   configure,
   indexSequence,
+  partDepths,
   runSteps,
   targetAction,
+  targetName,
   whyStep,
   whyWords,
+  type Assumption,
   type Configuration,
-  type Route,
 } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
@@ -19,10 +22,17 @@ import { duration } from '../../composables/format.ts';
 import { useKeys } from '../../composables/useKeys.ts';
 import { useJob } from '../../stores/job.ts';
 import { useUnit } from '../../stores/unit.ts';
-import { planInWorker } from '../../workers/planner.ts';
+import AssumedPanel from './AssumedPanel.vue';
+import CompareRoutes from './CompareRoutes.vue';
+import PartStack from './PartStack.vue';
+import { worthCheckingOverallInWorker } from '../../workers/planner.ts';
 import { cautionsOf, pickList } from './pickList.ts';
 import RouteSheet from './RouteSheet.vue';
 import StepList from './StepList.vue';
+import TargetBar from './TargetBar.vue';
+import { offeredTargets } from './targets.ts';
+import { usePlan, usualAssumed, type Planned } from './usePlan.ts';
+import WorthChecking from './WorthChecking.vue';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
@@ -32,107 +42,114 @@ const document = computed(() => published.value?.document ?? null);
 const job = useJob(document);
 
 const targetsKey = `bemtor.targets.${props.unitId}`;
-const targets = ref<string[]>(JSON.parse(localStorage.getItem(targetsKey) ?? '[]') as string[]);
+// Read at once: a key pressed before the unit is loaded must not be lost when it is.
+const targets = ref(JSON.parse(localStorage.getItem(targetsKey) ?? '[]') as string[]);
 const configuration = ref<Configuration>({});
-const route = shallowRef<Route | null>(null);
-const planFault = ref<string | null>(null);
-const planning = ref(false);
+const assumed = ref(usualAssumed);
+const dropped = ref<number[]>([]);
+const aside = shallowRef<Planned | null>(null);
+const overall = shallowRef<readonly Assumption[] | null>(null);
+const counting = ref(false);
 const at = ref<string | null>(null);
 const starting = ref(false);
 const ready = ref(false);
 
+const asked = computed(() => (ready.value ? document.value : null));
+const {
+  plan,
+  plainPlan,
+  alone,
+  assumptions,
+  fault: planFault,
+  planning,
+  whatIf,
+} = usePlan(asked, targets, configuration, assumed, dropped);
+const route = computed(() => plan.value?.route ?? null);
+
 onMounted(async () => {
   await store.load(props.unitId);
   configuration.value = { ...unit.value?.configuration };
-  const parts = new Set<string>(document.value?.parts.map((part) => part.id));
-  targets.value = targets.value.filter((target) => parts.has(target));
+  const known = new Set<string>(
+    [...(document.value?.parts ?? []), ...(document.value?.actions ?? [])].map((item) => item.id),
+  );
+  targets.value = targets.value.filter((target) => known.has(target));
   ready.value = true;
 });
+watch(targets, (now) => localStorage.setItem(targetsKey, JSON.stringify(now)));
+watch(route, (now) => (at.value = now?.steps.includes(at.value ?? '') ? at.value : (now?.steps[0] ?? null)));
 
-const here = computed(() => (document.value ? configure(document.value, configuration.value) : null));
-const liftable = computed(
-  () =>
-    here.value?.actions
-      .filter((action) => action.verb === 'lift')
-      .flatMap((action) => here.value?.parts.find((part) => part.id === action.part) ?? []) ?? [],
+/** The sequence that the plan stands on: this configuration, without what is left out to try. */
+const here = computed(() =>
+  document.value
+    ? configure(applyWhatIf(document.value, { dropped: dropped.value }), configuration.value)
+    : null,
 );
-
-/** What is asked for most, by part or else by kind; the rest is behind "other part". Common practice, no source. */
-const usual = ['battery', 'keyboard', 'coin-cell', 'system-board', 'storage', 'display'];
-const offered = computed(() => {
-  const find = (wanted: string) =>
-    liftable.value.find((part) => part.id === wanted) ?? liftable.value.find((part) => part.kind === wanted);
-  return usual.flatMap((wanted) => find(wanted) ?? []).slice(0, 5);
-});
-const others = computed(() =>
-  liftable.value
-    .filter((part) => !targets.value.includes(part.id))
-    .map((part) => ({ title: part.name, value: part.id })),
-);
-
-watch(
-  [targets, configuration, here],
-  async () => {
-    if (!ready.value || !document.value) return;
-    localStorage.setItem(targetsKey, JSON.stringify(targets.value));
-    if (targets.value.length === 0) {
-      route.value = planFault.value = null;
-      return;
-    }
-    planning.value = true;
-    const asked = [...targets.value];
-    const answer = await planInWorker(document.value, { targets: asked, configuration: configuration.value });
-    if (asked.join() !== targets.value.join()) return; // a newer question is on its way
-    planning.value = false;
-    route.value = answer.ok ? answer.value : null;
-    planFault.value = answer.ok ? null : answer.fault.what;
-    at.value = route.value?.steps[0] ?? null;
-  },
-  { deep: true },
-);
-watch(ready, () => (targets.value = [...targets.value]));
-
+const depths = computed(() => (here.value ? partDepths(here.value) : []));
+const offered = computed(() => (here.value ? offeredTargets(here.value) : []));
+const tools = computed(() => [...new Set(here.value?.actions.flatMap((action) => action.tool ?? []))]);
 const steps = computed(() => (here.value && route.value ? runSteps(here.value, route.value) : []));
 const down = computed(() => steps.value.filter((step) => step.phase === 'down' && step.action));
 const back = computed(() => steps.value.filter((step) => step.phase === 'back' || step.phase === 'after'));
-const backSeconds = computed(() =>
-  steps.value.filter((step) => step.phase !== 'down').reduce((sum, step) => sum + step.seconds, 0),
-);
 const targetActions = computed(() =>
-  here.value ? targets.value.map((target) => targetAction(here.value!, target)) : [],
+  targets.value.map((target) => (here.value ? targetAction(here.value, target) : target)),
 );
 const picks = computed(() =>
   document.value ? pickList(document.value, configuration.value, steps.value) : { tools: [], parts: [] },
 );
 const screwsOut = computed(() => down.value.reduce((sum, step) => sum + (step.joint?.count ?? 0), 0));
-const why = computed(() => {
-  if (!here.value || !route.value || !at.value) return [];
-  return whyWords(indexSequence(here.value), whyStep(here.value, route.value, at.value));
-});
+const why = computed(() =>
+  here.value && route.value && at.value
+    ? whyWords(indexSequence(here.value), whyStep(here.value, route.value, at.value))
+    : [],
+);
 const openJob = computed(() =>
   unit.value?.job && unit.value.job.phase !== 'closed' ? unit.value.job : null,
 );
+const separately = computed(() => alone.value.reduce((sum, planned) => sum + planned.wholeSeconds, 0));
+const saved = computed(() =>
+  plainPlan.value && plan.value ? plainPlan.value.wholeSeconds - plan.value.wholeSeconds : 0,
+);
 
-function toggle(part: string): void {
-  targets.value = targets.value.includes(part)
-    ? targets.value.filter((target) => target !== part)
-    : [...targets.value, part];
+const nameOf = (target: string): string =>
+  document.value ? targetName(indexSequence(document.value), target) : target;
+function toggle(target: string): void {
+  targets.value = targets.value.includes(target)
+    ? targets.value.filter((other) => other !== target)
+    : [...targets.value, target];
+}
+/** Leaves an assumption out to see what changes, or takes it back in. */
+function toggleDropped(places: readonly number[]): void {
+  const out = places.every((place) => dropped.value.includes(place));
+  dropped.value = out
+    ? dropped.value.filter((place) => !places.includes(place))
+    : [...new Set([...dropped.value, ...places])];
+}
+async function askOverall(): Promise<void> {
+  if (!document.value || counting.value) return;
+  counting.value = true;
+  overall.value = await worthCheckingOverallInWorker(document.value, {
+    configuration: configuration.value,
+    weights: assumed.value.weights,
+  });
+  counting.value = false;
 }
 function walk(by: number): void {
   const list = route.value?.steps ?? [];
   const next = list[Math.min(list.length - 1, Math.max(0, list.indexOf(at.value ?? '') + by))];
   if (next) at.value = next;
 }
+const setAside = () => (aside.value = aside.value ? null : plan.value);
 
 async function start(): Promise<void> {
   if (openJob.value) return void router.push(`/unit/${props.unitId}/run`);
-  if (!route.value || !published.value || starting.value) return;
+  // What is only tried out is not run: the lead decides about it in Review.
+  if (!plan.value || !published.value || starting.value || whatIf.value) return;
   starting.value = true;
   await job.start(props.unitId, published.value.number, {
-    targets: [...route.value.targets],
+    targets: [...plan.value.route.targets],
     configuration: { ...configuration.value },
-    steps: [...route.value.steps],
-    plannedSeconds: Math.round(route.value.cost.total + backSeconds.value),
+    steps: [...plan.value.route.steps],
+    plannedSeconds: Math.round(plan.value.wholeSeconds),
   });
   await router.push(`/unit/${props.unitId}/run`);
 }
@@ -143,6 +160,7 @@ useKeys(() => ({
   ArrowLeft: () => walk(-1),
   ArrowUp: () => walk(-1),
   Enter: () => void start(),
+  c: setAside,
   ...Object.fromEntries(offered.value.map((part, i) => [String(i + 1), () => toggle(part.id)])),
 }));
 </script>
@@ -160,45 +178,33 @@ useKeys(() => ({
   </EmptyState>
   <div v-else-if="document && here" class="route">
     <section class="mat-bound left">
-      <div class="targets">
-        <h1 class="label">Targets</h1>
-        <button
-          v-for="(part, i) in offered"
-          :key="part.id"
-          class="target"
-          :class="{ on: targets.includes(part.id) }"
-          :aria-pressed="targets.includes(part.id)"
-          @click="toggle(part.id)"
-        >
-          <KeyHint :name="String(i + 1)" /> {{ part.name }}
-        </button>
-        <button
-          v-for="id in targets.filter((target) => !offered.some((part) => part.id === target))"
-          :key="id"
-          class="target on"
-          aria-pressed="true"
-          @click="toggle(id)"
-        >
-          {{ here.parts.find((part) => part.id === id)?.name }} ×
-        </button>
-        <v-autocomplete
-          class="other"
-          :items="others"
-          label="other part"
-          density="compact"
-          hide-details
-          :model-value="null"
-          @update:model-value="(id: string | null) => id && toggle(id)"
+      <TargetBar :sequence="here" :offered="offered" :targets="targets" :name-of="nameOf" @toggle="toggle" />
+      <template v-if="targets.length === 0">
+        <EmptyState
+          class="where"
+          title="Where to?"
+          text="Choose what has to come out, by key, by name, or here in the stack. Bemtor finds the order with the least handling, and the way back."
         />
-      </div>
-      <EmptyState
-        v-if="targets.length === 0"
-        title="Where to?"
-        text="Choose what has to come out. Bemtor finds the order with the least handling, and the way back."
-      />
+        <PartStack :parts="depths" :targets="targets" @toggle="toggle" />
+      </template>
       <p v-else-if="planFault" class="caution fault" role="alert">{{ planFault }}</p>
       <p v-else-if="!route" class="planning" role="status">Looking for the best order …</p>
-      <template v-if="route">
+      <template v-if="route && plan">
+        <p v-if="whatIf" class="caution whatif" role="status" data-testid="what-if">
+          What if an assumption did not hold:
+          {{ duration(plan.wholeSeconds) }} instead of {{ duration(plan.wholeSeconds + saved) }}.
+          <button @click="dropped = []">As it stands</button>
+        </p>
+        <p v-if="alone.length > 1" class="visits" data-testid="visits">
+          In one visit <strong>{{ duration(plan.wholeSeconds) }}</strong>; {{ alone.length }} visits would
+          take {{ duration(separately) }}:
+          {{
+            alone
+              .map((planned) => `${nameOf(planned.route.targets[0] ?? '')} ${duration(planned.wholeSeconds)}`)
+              .join(', ')
+          }}.
+        </p>
+        <CompareRoutes v-if="aside" :document="document" :aside="aside" :now="plan" @clear="aside = null" />
         <DescentProfile
           :sequence="here"
           :steps="route.steps"
@@ -208,25 +214,46 @@ useKeys(() => ({
           @point="at = $event"
         />
         <StepList :steps="down" :at="at" @point="at = $event" />
+        <button class="compare-key" @click="setAside">
+          <KeyHint name="C" />
+          {{ aside ? 'put the compared route away' : 'set this route aside and compare another' }}
+        </button>
       </template>
     </section>
     <RouteSheet
-      v-if="route"
+      v-if="route && plan"
       :route="route"
-      :down-and-back="duration(route.cost.total + backSeconds)"
+      :down-and-back="duration(plan.wholeSeconds)"
       :down-only="duration(route.cost.total)"
       :screws-out="screwsOut"
       :picks="picks"
       :cautions="cautionsOf(steps)"
       :why="why"
       :at="route.steps.indexOf(at ?? '') + 1"
-      :options="document.options"
-      :configuration="configuration"
       :resume="openJob !== null"
+      :trying="whatIf"
       :busy="starting || planning"
-      @set="(key, value) => (configuration = { ...configuration, [key]: value })"
       @start="start"
-    />
+    >
+      <WorthChecking
+        :sequence="document"
+        :assumptions="assumptions"
+        :dropped="dropped"
+        :overall="overall"
+        :counting="counting"
+        @toggle="toggleDropped"
+        @overall="askOverall"
+      />
+      <AssumedPanel
+        :options="document.options"
+        :configuration="configuration"
+        :assumed="assumed"
+        :tools="tools"
+        :parts="depths"
+        @set="(key, value) => (configuration = { ...configuration, [key]: value })"
+        @assume="assumed = $event"
+      />
+    </RouteSheet>
   </div>
 </template>
 
@@ -237,41 +264,32 @@ useKeys(() => ({
   display: grid;
   grid-template-columns: minmax(0, 1fr) 330px;
 }
+.where {
+  margin: 24px 0 20px;
+  padding: 0;
+}
 .left {
   padding: 16px 22px;
   overflow-y: auto;
 }
-.targets {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px;
-  margin-bottom: 14px;
+.whatif,
+.visits {
+  margin-bottom: 12px;
 }
-.targets .label {
-  color: var(--on-mat);
-  margin-right: 4px;
-}
-.target {
-  min-height: 42px;
-  padding: 0 14px 0 10px;
-  border: 1px dashed var(--mat-line);
-  border-radius: var(--radius);
+.visits {
   color: var(--soft-on-mat);
 }
-.target.on {
-  border: 1.5px solid var(--copper-mat);
+.visits strong {
   color: var(--on-mat);
-  font-weight: 500;
 }
-.other {
-  max-width: 190px;
+.whatif button {
+  text-decoration: underline;
+  min-height: 32px;
+  margin-left: 10px;
+}
+.compare-key {
+  min-height: 40px;
   color: var(--soft-on-mat);
-}
-/* Vuetify dims labels and icons below what can be read on the mat. */
-.other :deep(.v-label),
-.other :deep(.v-icon) {
-  opacity: 1;
 }
 .fault,
 .planning {

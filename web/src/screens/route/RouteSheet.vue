@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Configuration, Drive, Option, Route } from '@bemtor/core';
+import type { Drive, Route } from '@bemtor/core';
 import KeyHint from '../../components/KeyHint.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 import type { PickList } from './pickList.ts';
@@ -14,12 +14,12 @@ defineProps<{
   cautions: readonly string[];
   why: readonly string[];
   at: number;
-  options: readonly Option[];
-  configuration: Configuration;
   resume: boolean;
+  /** Something is only tried out: that is not run. */
+  trying: boolean;
   busy: boolean;
 }>();
-defineEmits<{ start: []; set: [key: string, value: string] }>();
+defineEmits<{ start: [] }>();
 
 const plural = (count: number, one: string, many = `${one}s`): string =>
   `${count} ${count === 1 ? one : many}`;
@@ -85,26 +85,18 @@ const driveOf = (tool: string): Drive | null => {
           <li v-for="caution in cautions" :key="caution">{{ caution }}</li>
         </ul>
       </section>
-      <section v-if="options.length > 0">
-        <h2 class="label">This unit has</h2>
-        <div class="options">
-          <label v-for="option in options" :key="option.key">
-            <span>{{ option.label }}</span>
-            <select
-              :value="configuration[option.key]"
-              @change="$emit('set', option.key, ($event.target as HTMLSelectElement).value)"
-            >
-              <option v-for="value in option.values" :key="value" :value="value">{{ value }}</option>
-            </select>
-          </label>
-        </div>
-      </section>
+      <slot />
       <p class="defer">
         Follow local codes and the maker's service instructions; leave mains supplies, swollen cells beyond
         removal and board-level work to qualified people.
       </p>
     </div>
-    <button class="act-button primary start" :disabled="busy" data-testid="start-run" @click="$emit('start')">
+    <button
+      class="act-button primary start"
+      :disabled="busy || (trying && !resume)"
+      data-testid="start-run"
+      @click="$emit('start')"
+    >
       {{ resume ? 'Resume the open job' : 'Start the run' }} <KeyHint name="Enter" />
     </button>
   </aside>
@@ -178,23 +170,6 @@ h2.label {
 }
 .tool small {
   color: var(--ink-soft);
-}
-.options {
-  display: grid;
-  gap: 6px;
-}
-.options label {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-}
-.options select {
-  min-height: 36px;
-  min-width: 130px;
-  padding: 0 8px;
-  border: 1px solid var(--ink-soft);
-  border-radius: 5px;
-  background: var(--card-raised);
 }
 .caution {
   display: grid;
