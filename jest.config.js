@@ -3,7 +3,10 @@ export default {
   testEnvironment: 'node',
   roots: ['<rootDir>/core/src', '<rootDir>/server/src', '<rootDir>/cli/src', '<rootDir>/web/src'],
   extensionsToTreatAsEsm: ['.ts'],
-  testEnvironmentOptions: { customExportConditions: ['@bemtor/source', 'node', 'node-addons'] },
+  testEnvironmentOptions: {
+    globalsCleanup: 'off',
+    customExportConditions: ['@bemtor/source', 'node', 'node-addons'],
+  },
   transform: {
     '^.+\\.ts$': [
       '@swc/jest',

@@ -9,6 +9,7 @@ import {
   putOpening,
   putWaiting,
   waitingOf,
+  writeSnapshot,
   type WaitingItem,
 } from './local.ts';
 
@@ -41,6 +42,8 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   let sending: Promise<void> | null = null;
   let again = false;
   let failures = 0;
+  /** What is shown comes from this device's snapshot: the server is to be asked again. */
+  let stale = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let source: EventSource | null = null;
 
@@ -107,13 +110,24 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
       // The whole stream, so that the snapshot of this device is whole too; a recording is a few hundred lines.
       const { value, fresh } = await read<{ items: StreamItem<Body>[] }>(`/${key()}`);
       if (value.items.length >= kept.value.length) kept.value = value.items;
-      away.value = !fresh;
+      await forgetArrived();
+      stale = !fresh;
+      away.value = stale;
     } catch (error) {
       // A stream begun here that the server has not heard of yet is empty, not wrong.
       if (error instanceof Away || (error instanceof Refused && (await openingOf(key()))))
-        away.value = error instanceof Away;
+        away.value = stale = error instanceof Away;
       else throw error;
     }
+  }
+
+  /** Items whose answer was lost: the server has them all the same. */
+  async function forgetArrived(): Promise<void> {
+    const known = new Set(kept.value.map((item) => item.id));
+    const arrived = waiting.value.filter((item) => known.has(item.id));
+    if (arrived.length === 0) return;
+    waiting.value = waiting.value.filter((item) => !known.has(item.id));
+    await Promise.all(arrived.map(({ id }) => dropWaiting(id)));
   }
 
   function flush(): Promise<void> {
@@ -129,6 +143,8 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
       try {
         await sendOpening();
         await sendWaiting();
+        if (stale) await refresh();
+        if (stale) throw new Away('The server does not answer');
         failures = 0;
         away.value = false;
       } catch (error) {
@@ -195,6 +211,8 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     });
     kept.value = [...kept.value, ...fresh].sort((a, b) => a.seq - b.seq);
     waiting.value = waiting.value.filter((item) => !places.has(item.id));
+    // The snapshot first: a reload without a server then shows what was acknowledged a moment ago.
+    await writeSnapshot(`/${key()}`, JSON.parse(JSON.stringify({ items: kept.value })));
     await Promise.all(acknowledged.map(({ id }) => dropWaiting(id)));
   }
 

@@ -91,7 +91,12 @@ const finished = (action: string): boolean => props.done?.has(`down:${action}`) 
             height="27"
             rx="3"
           />
-          <text v-if="item.room > 24" class="tool" :x="item.x + 4" :y="layout.height + 26">
+          <text
+            v-if="item.room > item.tool.length * 7 + 14"
+            class="tool"
+            :x="item.x + 4"
+            :y="layout.height + 26"
+          >
             {{ item.tool }}
           </text>
         </g>

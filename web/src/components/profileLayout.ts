@@ -55,7 +55,7 @@ export function layProfile(
     width,
     height,
     down,
-    downLine: path([{ x: side, y: y(0) }, ...down, ...(climb.length > 0 ? [turn] : [])]),
+    downLine: path([{ x: side, y: y(0) }, ...down, turn]),
     backLine: climb.length > 0 ? path([turn, ...backDots, { x: width - side, y: y(0) }]) : '',
     backDots,
     rungs: [

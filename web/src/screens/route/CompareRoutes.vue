@@ -53,6 +53,9 @@ const namesOf = (planned: Planned) =>
   border: 1px solid var(--mat-line);
   border-radius: var(--radius);
 }
+figure :deep(.profile) {
+  height: 120px;
+}
 figcaption {
   display: flex;
   justify-content: space-between;

@@ -190,7 +190,7 @@ useKeys(() => ({
       <p v-else-if="planFault" class="caution fault" role="alert">{{ planFault }}</p>
       <p v-else-if="!route" class="planning" role="status">Looking for the best order …</p>
       <template v-if="route && plan">
-        <p v-if="whatIf" class="caution whatif" role="status" data-testid="what-if">
+        <p v-if="whatIf" class="whatif" role="status" data-testid="what-if">
           What if an assumption did not hold:
           {{ duration(plan.wholeSeconds) }} instead of {{ duration(plan.wholeSeconds + saved) }}.
           <button @click="dropped = []">As it stands</button>
@@ -281,6 +281,11 @@ useKeys(() => ({
 }
 .visits strong {
   color: var(--on-mat);
+}
+.whatif {
+  border: 1.5px solid var(--copper-mat);
+  border-radius: var(--radius);
+  padding: 8px 14px;
 }
 .whatif button {
   text-decoration: underline;
