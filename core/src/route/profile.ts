@@ -8,6 +8,7 @@ const surfaceKinds: ReadonlySet<string> = new Set(['foot', 'tray', 'tape', 'modu
 /** One point of the descent profile. */
 export interface ProfilePoint {
   readonly action: string;
+  readonly part: string;
   /** Layers above: the longest chain of lifts that this act waits for. */
   readonly depth: number;
   readonly tool: string | null;
@@ -63,7 +64,16 @@ export function descentProfile(
     if (taken !== null) tool = taken;
     if (action.face !== 'either') face = action.face;
     const holdSeconds = action.verb === 'hold' || action.verb === 'wait' ? action.seconds : null;
-    points.push({ action: id, depth, tool: taken, toolChange, flip, holdSeconds, target: targets.has(id) });
+    points.push({
+      action: id,
+      part: action.part,
+      depth,
+      tool: taken,
+      toolChange,
+      flip,
+      holdSeconds,
+      target: targets.has(id),
+    });
   }
   return { points, levels };
 

@@ -71,9 +71,10 @@ const below = (point: ProfilePoint): number => point.depth + (point.target ? 1 :
 /** What lies open at each depth; the deepest rung is the target itself. */
 function rungLabels(profile: Profile, names: (part: string) => string, depth: number): string[] {
   return Array.from({ length: depth }, (_, i) => {
+    const target = profile.points.findLast((point) => point.target && point.depth === i);
+    if (i === depth - 1 && target) return names(target.part);
     const part = profile.levels[i];
-    if (!part) return '';
-    return i === depth - 1 ? names(part) : `${names(part)} off`;
+    return part ? `${names(part)} off` : '';
   });
 }
 

@@ -1,0 +1,119 @@
+import { type Page } from '@playwright/test';
+import { expect, test } from './support/app.ts';
+import { openUnit } from './support/bench.ts';
+
+const title = (page: Page) => page.getByTestId('step-title');
+
+/** Through a whole job by touch alone: every step by its large button, all screws of a step at once. */
+async function runByTouch(page: Page): Promise<void> {
+  const run = page.locator('.run');
+  for (let taps = 0; taps < 200 && (await run.getAttribute('data-phase')) !== 'close'; taps++) {
+    await expect(run).toHaveAttribute('data-holding', 'false', { timeout: 40_000 });
+    const step = await run.getAttribute('data-step');
+    const all = page.getByRole('button', { name: 'Enter all' });
+    if (await all.isVisible()) await all.click();
+    else await page.getByRole('button', { name: /^Space/ }).click();
+    await expect(run).not.toHaveAttribute('data-step', step ?? '');
+  }
+}
+
+async function startRun(page: Page, unit: string, key: string): Promise<void> {
+  await openUnit(page, unit);
+  await expect(page.getByText('Where to?')).toBeVisible();
+  await page.keyboard.press(key);
+  await expect(page.getByTestId('route-step').last()).toBeVisible();
+  await page.getByTestId('start-run').click();
+  await expect(title(page)).toBeVisible();
+}
+
+for (const [unit, device, key] of [
+  ['SK-0398', 'handheld', '1'],
+  ['SK-0391', 'all-in-one', '1'],
+] as const) {
+  test(`${device}: a job from route to close by touch alone, and the ledger balances`, async ({ page }) => {
+    test.setTimeout(120_000);
+    // The holds of these devices last up to half a minute; the page's clock is turned on instead of waiting.
+    await page.clock.install();
+    await startRun(page, unit, key);
+    const ticking = setInterval(() => void page.clock.fastForward(5_000).catch(() => undefined), 200);
+    await runByTouch(page);
+    clearInterval(ticking);
+    await expect(page.getByTestId('balance')).toHaveText('The ledger balances');
+    await page.getByTestId('close-job').click();
+    await expect(page.getByTestId('closed')).toBeVisible();
+  });
+}
+
+test('two benches on one job: each sees the other act, and one screw pressed by both is one screw', async ({
+  page,
+  context,
+}) => {
+  await startRun(page, 'SK-0407', '1');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await expect(title(other)).toHaveText('Anything missing on arrival?');
+  const next = (who: Page) => who.keyboard.press('Space');
+  while (!(await page.getByTestId('count').isVisible())) {
+    const before = await title(page).textContent();
+    await next(page);
+    await expect(title(page)).not.toHaveText(before ?? '');
+  }
+  await expect(other.getByTestId('count')).toHaveText('0/3');
+  await Promise.all([next(page), next(other)]);
+  await expect(page.getByTestId('count')).toHaveText(/^[12]\/3$/);
+  await expect(async () =>
+    expect(await other.getByTestId('count').textContent()).toBe(
+      await page.getByTestId('count').textContent(),
+    ),
+  ).toPass();
+});
+
+test('a screw left in the tray is named at the close, and only a reason closes the job', async ({ page }) => {
+  await startRun(page, 'SK-0407', '1');
+  // The lid is closed with one screw fewer than came out: counted back from the ledger's own event.
+  const job = (await (await page.request.get('/api/jobs')).json()) as { jobs: { id: string }[] };
+  const { items } = (await (await page.request.get(`/api/jobs/${job.jobs[0]?.id}`)).json()) as {
+    items: { body: { kind: string; steps?: string[] } }[];
+  };
+  const steps = items.find((item) => item.body.kind === 'started')?.body.steps ?? [];
+  const sequence = (await (await page.request.get('/api/models/TL14-2/revisions/1')).json()) as {
+    document: {
+      actions: { id: string; joint?: string }[];
+      joints: { id: string; count?: number; type: string }[];
+      checks: { at: string }[];
+    };
+  };
+  const { actions, joints, checks } = sequence.document;
+  const events: object[] = [{ kind: 'done', step: 'arrival' }];
+  for (const id of steps) {
+    const joint = joints.find(
+      (candidate) => candidate.id === actions.find((action) => action.id === id)?.joint,
+    );
+    if (joint?.type === 'screws' || joint?.type === 'standoffs') {
+      events.push(
+        { kind: 'counted', joint: joint.id, what: 'out', total: joint.count },
+        {
+          kind: 'counted',
+          joint: joint.id,
+          what: 'back',
+          total: joint.id === 'j-battery-screws' ? 3 : joint.count,
+        },
+      );
+    }
+    events.push({ kind: 'done', step: `down:${id}` }, { kind: 'done', step: `back:${id}` });
+  }
+  checks.forEach((check, i) => events.push({ kind: 'done', step: `check:${check.at}:${i}` }));
+  events.push({ kind: 'done', step: 'swap:battery' });
+  await page.request.post(`/api/jobs/${job.jobs[0]?.id}/events`, {
+    data: { items: events.map((body) => ({ id: crypto.randomUUID(), at: new Date().toISOString(), body })) },
+  });
+  await expect(page.getByTestId('balance')).toHaveText('The ledger does not balance');
+  await expect(page.getByText('Battery, cell E: 1 of 4 is not back; 1 still in the tray')).toBeVisible();
+  await expect(page.getByTestId('close-job')).toBeDisabled();
+  await page.getByLabel('Why it is closed all the same').fill('Boss cracked, screw kept in the bag');
+  await page.getByTestId('close-job').click();
+  await expect(page.getByTestId('closed')).toContainText('Closed with an open ledger');
+  await page.goto('/logbook');
+  await expect(page.getByTestId('job-row')).toContainText('1 still in the tray');
+  await expect(page.getByTestId('job-row')).toContainText('Boss cracked');
+});
