@@ -35,6 +35,16 @@ test('the Route screen: any target by any name, what it costs together, what is 
   await page.getByRole('button', { name: 'As it stands' }).click();
   await expect(total).toHaveText(before ?? '');
 
+  // What if a step had to wait for a later one? And what if a ground did not hold?
+  for (let i = 0; i < 40; i++) await page.keyboard.press('ArrowLeft');
+  await page.getByLabel('What if it waited for').selectOption({ label: 'Base cover: free the clips' });
+  await expect(page.getByTestId('what-if')).toContainText('1 added');
+  await page.getByRole('button', { name: 'As it stands' }).click();
+  await page.getByRole('button', { name: 'what if not?' }).first().click();
+  await expect(page.getByTestId('what-if')).toContainText('1 left out');
+  await page.getByRole('button', { name: 'As it stands' }).click();
+  await expect(total).toHaveText(before ?? '');
+
   // A half-open unit: the cover is off already.
   await page.getByTestId('assumptions').locator('summary').click();
   await page.getByTestId('assumptions').getByRole('button', { name: 'Base cover' }).click();

@@ -3,7 +3,12 @@ import { success, type Result } from '../result.ts';
 import { readSequence } from '../sequence/readSequence.ts';
 import { sequenceFormat, type Model, type Option, type Sequence } from '../sequence/schema.ts';
 import { screwKind } from '../sequence/screw.ts';
-import { defaultDeriveSettings, type Contradiction, type DeriveSettings } from './deriveNeeds.ts';
+import {
+  defaultDeriveSettings,
+  type Contradiction,
+  type DerivedNeed,
+  type DeriveSettings,
+} from './deriveNeeds.ts';
 import { findConflicts, type Conflict } from './findConflicts.ts';
 import { matchActs } from './matchActs.ts';
 import { mergeNeeds } from './mergeNeeds.ts';
@@ -18,7 +23,7 @@ export interface Derivation {
   /** Where recordings do not agree on counts, sizes, mechanisms or numbers. */
   readonly conflicts: readonly Conflict[];
   /** The shortest circle of needs, if there is one: as long as it stands, its parts cannot be reached. */
-  readonly cycle: Cycle | null;
+  readonly cycle: (Cycle & { readonly lines: readonly string[] }) | null;
 }
 
 /**
@@ -77,8 +82,16 @@ export function deriveSequence(
     evidence: needs.map((need) => need.lines),
     contradictions,
     conflicts: findConflicts(matched, replays, countOf),
-    cycle: shortestCycle(read.value),
+    cycle: cycleWithLines(read.value, needs),
   });
+}
+
+/** A circle with the lines that its needs rest on. */
+function cycleWithLines(sequence: Sequence, needs: readonly DerivedNeed[]): Derivation['cycle'] {
+  const cycle = shortestCycle(sequence);
+  if (!cycle) return null;
+  const lines = cycle.needs.flatMap((need) => needs[sequence.needs.indexOf(need)]?.lines ?? []);
+  return { ...cycle, lines: [...new Set(lines)] };
 }
 
 function partsOf({ acts, facts, statements }: Replay) {

@@ -15,6 +15,8 @@ export interface Frame {
   act: Act | null;
   mechanism: Mechanism | null;
   part: string | null;
+  /** A side named before its part: "left hinge". */
+  side: 'left' | 'right' | null;
   hiddenBy: string | null;
   tighten: 'numbered' | 'cross' | null;
   where: string[];
@@ -32,6 +34,7 @@ export const emptyFrame = (): Frame => ({
   act: null,
   mechanism: null,
   part: null,
+  side: null,
   hiddenBy: null,
   tighten: null,
   where: [],
@@ -162,8 +165,7 @@ function fill(frame: Frame, term: Term, owner: boolean): void {
       frame.act = strongerAct(frame.act, term.act);
       return;
     case 'part':
-      if (frame.part === null || owner || frame.terms.length === 1) frame.part = term.part;
-      else if (!frame.terms.some((other) => other !== term && other.kind === 'part')) frame.part = term.part;
+      if (frame.part === null || owner || !partNamedBefore(frame, term)) setPart(frame, term.part);
       return;
     case 'side':
       applySide(frame, term.side);
@@ -188,9 +190,24 @@ function fill(frame: Frame, term: Term, owner: boolean): void {
 const strongerAct = (first: Act | null, second: Act): Act =>
   first === null || (first === 'lift' && second !== 'remove') ? second : first;
 
+/** A topic taken over from the act before gives way to a part that is named; a part that was named stays. */
+const partNamedBefore = (frame: Frame, term: Term): boolean =>
+  frame.terms.some((other) => other !== term && other.kind === 'part');
+
+function setPart(frame: Frame, part: string): void {
+  frame.part = frame.side ? applySideTo(part, frame.side) : part;
+  if (frame.part !== part) frame.where = frame.where.filter((place) => place !== frame.side);
+  frame.side = null;
+}
+
 function applySide(frame: Frame, side: 'left' | 'right'): void {
-  if (frame.part && canHaveSide(frame.part)) frame.part = applySideTo(frame.part, side);
-  else frame.where.push(side);
+  if (frame.part && canHaveSide(frame.part)) {
+    frame.part = applySideTo(frame.part, side);
+    return;
+  }
+  // It may belong to a part that is named next, or say where on the part it is.
+  frame.side = side;
+  frame.where.push(side);
 }
 
 /** The joint type of an act, or null where the act only lifts, or says nothing that can be undone. */

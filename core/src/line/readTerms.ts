@@ -101,7 +101,9 @@ const count = (text: string, test: (c: string) => boolean): number => [...text].
 
 /** `7`, `7x`, `× 7`, `seven`, `7 of`: how many. */
 const quantity: Rule = (tokens, at, lexicon) => {
-  if (lexiconPhrase(tokens, at, lexicon)?.meaning.kind === 'more') return null;
+  // "three wing", "six lobe" and "one more" are phrases, not counts.
+  const phrase = lexiconPhrase(tokens, at, lexicon);
+  if (phrase && phrase.to > at + 1) return null;
   const lead = isTimes(tokens[at]) ? 1 : 0;
   const token = tokens[at + lead];
   const value = isNumber(token)

@@ -81,6 +81,17 @@ describe('planRoute', () => {
     );
   });
 
+  test('and for nine acts, fewer of them, since every order is looked at', () => {
+    fc.assert(
+      fc.property(anySequence(9, 9), anyStart, (sequence, start) => {
+        const here = configure(sequence, { lid: 'a' });
+        const route = planRoute(sequence, { targets: ['a8'], configuration: { lid: 'a' }, ...start });
+        expect(route.ok && route.value.cost.total).toBe(exhaustiveTotal(here, ['a8'], start));
+      }),
+      { numRuns: 40 },
+    );
+  });
+
   test('with a small limit it answers with a true lower bound and claims no proof that it does not have', () => {
     fc.assert(
       fc.property(anySequence(6, 8), (sequence) => {

@@ -206,7 +206,10 @@ useKeys(() => ({
       <p v-for="conflict in derived?.conflicts ?? []" :key="conflict.text" class="caution">
         {{ conflict.text }}. The first stands.
       </p>
-      <p v-if="derived?.cycle" class="stop">A circle: {{ derived.cycle.words }}</p>
+      <p v-if="derived?.cycle" class="stop">
+        A circle: {{ derived.cycle.words }} From the lines:
+        {{ derived.cycle.lines.map((id) => `“${lineTexts.get(id) ?? id}”`).join(', ') }}.
+      </p>
       <p v-if="derivation && !derivation.ok" class="stop">
         {{ derivation.fault.where }}: {{ derivation.fault.what }}; {{ derivation.fault.right }}
       </p>

@@ -27,11 +27,11 @@ import CompareRoutes from './CompareRoutes.vue';
 import PartStack from './PartStack.vue';
 import { worthCheckingOverallInWorker } from '../../workers/planner.ts';
 import { cautionsOf, pickList } from './pickList.ts';
-import RouteSheet from './RouteSheet.vue';
+import RouteSheet, { type WhyLine } from './RouteSheet.vue';
 import StepList from './StepList.vue';
 import TargetBar from './TargetBar.vue';
 import { offeredTargets } from './targets.ts';
-import { usePlan, usualAssumed, type Planned } from './usePlan.ts';
+import { usePlan, usualAssumed, type Pin, type Planned } from './usePlan.ts';
 import WorthChecking from './WorthChecking.vue';
 
 const props = defineProps<{ unitId: string }>();
@@ -47,6 +47,7 @@ const targets = ref(JSON.parse(localStorage.getItem(targetsKey) ?? '[]') as stri
 const configuration = ref<Configuration>({});
 const assumed = ref(usualAssumed);
 const dropped = ref<number[]>([]);
+const pinned = ref<Pin[]>([]);
 const aside = shallowRef<Planned | null>(null);
 const overall = shallowRef<readonly Assumption[] | null>(null);
 const counting = ref(false);
@@ -54,6 +55,7 @@ const at = ref<string | null>(null);
 const starting = ref(false);
 const ready = ref(false);
 
+const tried = computed(() => ({ dropped: dropped.value, pinned: pinned.value }));
 const asked = computed(() => (ready.value ? document.value : null));
 const {
   plan,
@@ -63,7 +65,7 @@ const {
   fault: planFault,
   planning,
   whatIf,
-} = usePlan(asked, targets, configuration, assumed, dropped);
+} = usePlan(asked, targets, configuration, assumed, tried);
 const route = computed(() => plan.value?.route ?? null);
 
 onMounted(async () => {
@@ -80,9 +82,7 @@ watch(route, (now) => (at.value = now?.steps.includes(at.value ?? '') ? at.value
 
 /** The sequence that the plan stands on: this configuration, without what is left out to try. */
 const here = computed(() =>
-  document.value
-    ? configure(applyWhatIf(document.value, { dropped: dropped.value }), configuration.value)
-    : null,
+  document.value ? configure(applyWhatIf(document.value, tried.value), configuration.value) : null,
 );
 const depths = computed(() => (here.value ? partDepths(here.value) : []));
 const offered = computed(() => (here.value ? offeredTargets(here.value) : []));
@@ -97,10 +97,21 @@ const picks = computed(() =>
   document.value ? pickList(document.value, configuration.value, steps.value) : { tools: [], parts: [] },
 );
 const screwsOut = computed(() => down.value.reduce((sum, step) => sum + (step.joint?.count ?? 0), 0));
-const why = computed(() =>
-  here.value && route.value && at.value
-    ? whyWords(indexSequence(here.value), whyStep(here.value, route.value, at.value))
-    : [],
+/** Why the step at hand comes where it does, each ground with its place in the document so that it can be left out. */
+const why = computed<WhyLine[]>(() => {
+  if (!here.value || !route.value || !at.value) return [];
+  const links = whyStep(here.value, route.value, at.value);
+  const words = whyWords(indexSequence(here.value), links);
+  return links.map((link, i) => ({
+    words: words[i] ?? '',
+    place: document.value?.needs.indexOf(link.need) ?? -1,
+  }));
+});
+/** Steps that the one at hand could be made to wait for: those that come after it now. */
+const pinnable = computed(() =>
+  down.value
+    .slice(down.value.findIndex((step) => step.action?.id === at.value) + 1)
+    .map((step) => ({ value: step.action?.id ?? '', title: step.title })),
 );
 const openJob = computed(() =>
   unit.value?.job && unit.value.job.phase !== 'closed' ? unit.value.job : null,
@@ -132,6 +143,15 @@ async function askOverall(): Promise<void> {
     weights: assumed.value.weights,
   });
   counting.value = false;
+}
+function pin(before: string): void {
+  const action = document.value?.actions.find((candidate) => candidate.id === at.value)?.id;
+  const first = document.value?.actions.find((candidate) => candidate.id === before)?.id;
+  if (action && first) pinned.value = [...pinned.value, { action, before: first }];
+}
+function asItStands(): void {
+  dropped.value = [];
+  pinned.value = [];
 }
 function walk(by: number): void {
   const list = route.value?.steps ?? [];
@@ -191,9 +211,16 @@ useKeys(() => ({
       <p v-else-if="!route" class="planning" role="status">Looking for the best order …</p>
       <template v-if="route && plan">
         <p v-if="whatIf" class="whatif" role="status" data-testid="what-if">
-          What if an assumption did not hold:
-          {{ duration(plan.wholeSeconds) }} instead of {{ duration(plan.wholeSeconds + saved) }}.
-          <button @click="dropped = []">As it stands</button>
+          What if
+          {{
+            [
+              dropped.length > 0 && `${dropped.length} left out`,
+              pinned.length > 0 && `${pinned.length} added`,
+            ]
+              .filter(Boolean)
+              .join(', ')
+          }}: {{ duration(plan.wholeSeconds) }} instead of {{ duration(plan.wholeSeconds + saved) }}.
+          <button @click="asItStands">As it stands</button>
         </p>
         <p v-if="alone.length > 1" class="visits" data-testid="visits">
           In one visit <strong>{{ duration(plan.wholeSeconds) }}</strong>; {{ alone.length }} visits would
@@ -229,11 +256,14 @@ useKeys(() => ({
       :picks="picks"
       :cautions="cautionsOf(steps)"
       :why="why"
+      :pinnable="pinnable"
       :at="route.steps.indexOf(at ?? '') + 1"
       :resume="openJob !== null"
       :trying="whatIf"
       :busy="starting || planning"
       @start="start"
+      @drop="toggleDropped([$event])"
+      @pin="pin"
     >
       <WorthChecking
         :sequence="document"

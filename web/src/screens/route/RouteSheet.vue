@@ -1,3 +1,11 @@
+<script lang="ts">
+/** A ground for a step, and its place in the document's needs. */
+export interface WhyLine {
+  readonly words: string;
+  readonly place: number;
+}
+</script>
+
 <script setup lang="ts">
 import type { Drive, Route } from '@bemtor/core';
 import KeyHint from '../../components/KeyHint.vue';
@@ -12,14 +20,15 @@ defineProps<{
   screwsOut: number;
   picks: PickList;
   cautions: readonly string[];
-  why: readonly string[];
+  why: readonly WhyLine[];
+  pinnable: readonly { value: string; title: string }[];
   at: number;
   resume: boolean;
   /** Something is only tried out: that is not run. */
   trying: boolean;
   busy: boolean;
 }>();
-defineEmits<{ start: [] }>();
+defineEmits<{ start: []; drop: [place: number]; pin: [before: string] }>();
 
 const plural = (count: number, one: string, many = `${one}s`): string =>
   `${count} ${count === 1 ? one : many}`;
@@ -59,9 +68,20 @@ const driveOf = (tool: string): Drive | null => {
             : `At most ${Math.ceil(route.cost.total - route.lowerBound)} s better is possible.`
         }}</strong>
       </p>
-      <section v-if="why.length > 0">
+      <section v-if="why.length > 0 || pinnable.length > 0">
         <h2 class="label">Why step {{ at }}</h2>
-        <p v-for="line in why" :key="line" class="why">{{ line }}</p>
+        <p v-if="why.length === 0">It is what was asked for.</p>
+        <p v-for="{ words, place } in why" :key="words" class="why">
+          {{ words }}
+          <button v-if="place >= 0" type="button" @click="$emit('drop', place)">what if not?</button>
+        </p>
+        <label v-if="pinnable.length > 0" class="pin">
+          What if it waited for
+          <select :value="''" @change="$emit('pin', ($event.target as HTMLSelectElement).value)">
+            <option value="">…</option>
+            <option v-for="step in pinnable" :key="step.value" :value="step.value">{{ step.title }}</option>
+          </select>
+        </label>
       </section>
       <section>
         <h2 class="label">Pick list</h2>
@@ -142,6 +162,27 @@ h2.label {
   padding: 8px 12px;
   font-size: 15px;
   line-height: 1.3;
+}
+.why button {
+  text-decoration: underline;
+  min-height: 28px;
+  color: var(--copper-ink);
+}
+.pin {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 44px;
+  color: var(--ink-soft);
+  font-size: 15px;
+}
+.pin select {
+  flex: 1;
+  min-width: 0;
+  min-height: 34px;
+  border: 1px solid var(--ink-soft);
+  border-radius: 5px;
+  background: var(--card-raised);
 }
 .why + .why {
   margin-top: 5px;

@@ -9,6 +9,7 @@ import {
   type Route,
   type RouteRequest,
   type Sequence,
+  type WhatIf,
 } from '@bemtor/core';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { planInWorker, worthCheckingInWorker } from '../../workers/planner.ts';
@@ -23,6 +24,9 @@ export interface Assumed {
 }
 
 export const usualAssumed: Assumed = { weights: defaultWeights, startFace: 'top', toolInHand: null, off: [] };
+
+/** A constraint that is tried out: this action only after that one. */
+export type Pin = NonNullable<WhatIf['pinned']>[number];
 
 /** A route with what it costs there and back. */
 export interface Planned {
@@ -46,7 +50,7 @@ export function usePlan(
   targets: Ref<string[]>,
   configuration: Ref<Configuration>,
   assumed: Ref<Assumed>,
-  dropped: Ref<number[]>,
+  tried: Ref<WhatIf>,
 ) {
   const plan = shallowRef<Planned | null>(null);
   const plainPlan = shallowRef<Planned | null>(null);
@@ -55,6 +59,7 @@ export function usePlan(
   const assumptions = shallowRef<readonly Assumption[]>([]);
   const fault = ref<string | null>(null);
   const planning = ref(false);
+  const whatIf = computed(() => Boolean(tried.value.dropped?.length || tried.value.pinned?.length));
   let question = 0;
 
   const request = (of: readonly string[]): RouteRequest => ({
@@ -79,14 +84,14 @@ export function usePlan(
       return;
     }
     planning.value = true;
-    const changed = applyWhatIf(asked, { dropped: dropped.value });
+    const changed = applyWhatIf(asked, tried.value);
     const answer = await planInWorker(changed, request(targets.value));
     if (overtaken()) return;
     planning.value = false;
     fault.value = answer.ok ? null : answer.fault.what;
     plan.value = answer.ok ? withWayBack(changed, answer.value) : null;
     if (!answer.ok) return;
-    const plain = dropped.value.length > 0 ? await planInWorker(asked, request(targets.value)) : answer;
+    const plain = whatIf.value ? await planInWorker(asked, request(targets.value)) : answer;
     if (overtaken()) return;
     plainPlan.value = plain.ok ? withWayBack(asked, plain.value) : null;
     const singles =
@@ -99,10 +104,9 @@ export function usePlan(
     if (!overtaken()) assumptions.value = worth;
   }
 
-  watch([document, targets, configuration, assumed, dropped], () => void ask(), {
+  watch([document, targets, configuration, assumed, tried], () => void ask(), {
     deep: true,
     immediate: true,
   });
-  const whatIf = computed(() => dropped.value.length > 0);
   return { plan, plainPlan, alone, assumptions, fault, planning, whatIf, request };
 }
