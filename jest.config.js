@@ -1,7 +1,15 @@
 /** Unit and server tests. ESM through SWC; the type check runs apart (npm run check:types). */
 export default {
   testEnvironment: 'node',
-  roots: ['<rootDir>/core/src', '<rootDir>/server/src', '<rootDir>/cli/src', '<rootDir>/web/src'],
+  // Named exactly: the default pattern would also take scripts/test.mjs, the runner itself, for a test.
+  testMatch: ['**/*.test.ts'],
+  roots: [
+    '<rootDir>/core/src',
+    '<rootDir>/server/src',
+    '<rootDir>/cli/src',
+    '<rootDir>/web/src',
+    '<rootDir>/scripts',
+  ],
   extensionsToTreatAsEsm: ['.ts'],
   testEnvironmentOptions: {
     globalsCleanup: 'off',

@@ -58,6 +58,7 @@ function serve(databaseUrl, reset) {
     DATABASE_URL: databaseUrl,
     PORT: String(port),
     BEMTOR_DEMO: '1',
+    BEMTOR_WATCH_PARENT: '1',
     BEMTOR_RESET: reset ? '1' : '0',
   };
   const server = spawn(process.execPath, [join(root, 'server/dist/main.js')], {

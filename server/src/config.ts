@@ -11,6 +11,7 @@ const environmentSchema = z.object({
     .refine((host) => loopback.has(host), 'only loopback until accounts are on'),
   BEMTOR_DEMO: z.enum(['0', '1']).default('0'),
   BEMTOR_RESET: z.enum(['0', '1']).default('0'),
+  BEMTOR_WATCH_PARENT: z.enum(['0', '1']).default('0'),
   LOG_LEVEL: z.enum(['silent', 'fatal', 'error', 'warn', 'info', 'debug']).default('warn'),
 });
 
@@ -22,6 +23,8 @@ export interface Config {
   readonly demo: boolean;
   /** Drop everything of ours first. */
   readonly reset: boolean;
+  /** Stop when the process that started this one is gone. */
+  readonly watchParent: boolean;
   readonly logLevel: string;
 }
 
@@ -33,13 +36,14 @@ export function readConfig(environment: Record<string, string | undefined>): Con
       parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('\n'),
     );
   }
-  const { DATABASE_URL, PORT, HOST, BEMTOR_DEMO, BEMTOR_RESET, LOG_LEVEL } = parsed.data;
+  const { DATABASE_URL, PORT, HOST, BEMTOR_DEMO, BEMTOR_RESET, BEMTOR_WATCH_PARENT, LOG_LEVEL } = parsed.data;
   return Object.freeze({
     databaseUrl: DATABASE_URL,
     port: PORT,
     host: HOST,
     demo: BEMTOR_DEMO === '1',
     reset: BEMTOR_RESET === '1',
+    watchParent: BEMTOR_WATCH_PARENT === '1',
     logLevel: LOG_LEVEL,
   });
 }

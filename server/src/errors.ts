@@ -1,6 +1,7 @@
 import type { Problem } from '@bemtor/core';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { ZodError, ZodType } from 'zod';
+import { isConnectionLoss } from './db/connectionLoss.ts';
 
 /**
  * The registry of problems: a stable code, the status, and what it says. docs/errors.md lists them; a test
@@ -62,29 +63,12 @@ function bodyProblem(error: ZodError): ProblemError {
   });
 }
 
-const connectionLost = new Set([
-  'ECONNREFUSED',
-  'ECONNRESET',
-  'EPIPE',
-  '57P01',
-  '57P02',
-  '57P03',
-  '08006',
-  '08001',
-  '08003',
-]);
-
 function toProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
-  const { type, code, message } = error as { type?: string; code?: string; message?: string };
+  const { type } = error as { type?: string };
   if (type === 'entity.parse.failed') return new ProblemError('body-not-json', 'The body must be JSON');
   if (type === 'entity.too.large') return new ProblemError('body-too-large', 'Send fewer items at a time');
-  if (code && connectionLost.has(code))
-    return new ProblemError('database-away', 'Nothing was stored; send it again');
-  if (
-    message?.startsWith('Connection terminated') ||
-    message?.includes('timeout exceeded when trying to connect')
-  ) {
+  if (isConnectionLoss(error)) {
     return new ProblemError('database-away', 'Nothing is known to be stored; send it again');
   }
   return new ProblemError('internal', 'The request was not carried out; see the server log');

@@ -9,6 +9,7 @@ import { LiveHub } from './http/live.ts';
 
 /** How long open requests may take to finish once the server was told to stop. */
 const graceMs = 3_000;
+const parentCheckMs = 500;
 
 async function main(config: Config): Promise<void> {
   const log = pino({ level: config.logLevel });
@@ -41,6 +42,11 @@ async function main(config: Config): Promise<void> {
     await database.end();
     process.exit(0);
   };
+  if (config.watchParent) {
+    // Whoever started us is gone without a word: nobody else would stop us.
+    const parent = process.ppid;
+    setInterval(() => process.ppid !== parent && void stop(), parentCheckMs).unref();
+  }
   process.once('SIGINT', () => void stop());
   process.once('SIGTERM', () => void stop());
 }

@@ -1,4 +1,5 @@
 import pg from 'pg';
+import { isConnectionLoss } from './connectionLoss.ts';
 
 /** All of Bemtor's tables stand in a schema of their own, so a shared server keeps them apart. */
 export const schemaName = 'bemtor';
@@ -22,6 +23,9 @@ export function openDatabase(connectionString: string): Database {
 export async function withClient<T>(database: Database, use: (client: Client) => Promise<T>): Promise<T> {
   const client = await database.connect();
   let broken: Error | undefined;
+  // The pool listens to idle clients only: one that loses its server while it is lent must not end the process.
+  const lost = (error: Error): void => void (broken = error);
+  client.on('error', lost);
   try {
     return await use(client);
   } catch (error) {
@@ -29,8 +33,10 @@ export async function withClient<T>(database: Database, use: (client: Client) =>
       broken = error;
       throw error.cause;
     }
+    if (error instanceof Error && isConnectionLoss(error)) broken = error;
     throw error;
   } finally {
+    client.off('error', lost);
     client.release(broken);
   }
 }

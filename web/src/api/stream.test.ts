@@ -21,18 +21,18 @@ class FakeServer {
   refuse: string | null = null;
 
   readonly fetch = async (
-    input: unknown,
+    _address: unknown,
     init: { method?: string; body?: string } = {},
   ): Promise<Response> => {
     const mishap = this.mishaps.shift() ?? 'fine';
     if (mishap === 'lost before') throw new TypeError('network');
     if (mishap === 'busy') return new Response('{}', { status: 503 });
-    const answer = this.answer(String(input), init);
+    const answer = this.answer(init);
     if (mishap === 'lost after') throw new TypeError('network');
     return answer;
   };
 
-  private answer(path: string, init: { method?: string; body?: string }): Response {
+  private answer(init: { method?: string; body?: string }): Response {
     if (init.method !== 'POST')
       return this.known ? Response.json({ items: this.stored }) : this.problem(404, 'recording-unknown');
     const sent = JSON.parse(init.body ?? '{}') as { items?: { id: string; at: string; body: Body }[] };
@@ -76,7 +76,7 @@ beforeEach(() => {
     removeEventListener: () => undefined,
   });
 });
-afterEach(() => jest.useRealTimers());
+afterEach(() => void jest.useRealTimers());
 
 /** Lets promises, IndexedDB and the retries' timers run until nothing waits any more. */
 async function settle(done: () => boolean | Promise<boolean>): Promise<void> {
