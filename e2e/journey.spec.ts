@@ -18,6 +18,15 @@ async function record(page: Page, app: App): Promise<void> {
 
   for (const line of larkLines.slice(0, 6)) await typeLine(page, line);
   await allKept(page, 6);
+  // In the order typed, however fast: the first line also had to begin the recording.
+  await expect(lines(page)).toContainText([
+    'Missing on arrival',
+    'Turn',
+    'Foot strip off',
+    'base cover',
+    'Clips',
+    'Base cover off',
+  ]);
   await expect(page.getByTestId('cell-B')).toContainText('5');
 
   // The application keeps itself at hand for a reload without a server; that is done in the background.

@@ -6,6 +6,7 @@ export * from './sequence/readSequence.ts';
 export * from './sequence/configuration.ts';
 export * from './sequence/describe.ts';
 export * from './sequence/partDepths.ts';
+export * from './sequence/sameDocument.ts';
 
 export * from './line/entry.ts';
 export * from './line/context.ts';

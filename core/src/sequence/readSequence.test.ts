@@ -13,6 +13,7 @@ import {
 import { actionWords, indexSequence, targetName } from './describe.ts';
 import { partDepths } from './partDepths.ts';
 import { readSequence } from './readSequence.ts';
+import { sameDocument } from './sameDocument.ts';
 import type { Sequence } from './schema.ts';
 import { screwKind, screwWords } from './screw.ts';
 
@@ -182,6 +183,12 @@ describe('reading a document', () => {
   ];
   test.each(cases)('%s is refused with its place', (_name, change, expected) => {
     expect(faultOf(change)).toBe(expected);
+  });
+
+  test('two documents are the same whatever the order of their keys', () => {
+    expect(sameDocument({ a: 1, b: [{ c: 2, d: 3 }] }, { b: [{ d: 3, c: 2 }], a: 1 })).toBe(true);
+    expect(sameDocument({ a: [1, 2] }, { a: [2, 1] })).toBe(false);
+    expect(sameDocument({}, undefined)).toBe(false);
   });
 
   test('a document written and read again is the same', () => {

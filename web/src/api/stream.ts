@@ -42,6 +42,8 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   let sending: Promise<void> | null = null;
   let again = false;
   let failures = 0;
+  /** Later items have a greater order, within one millisecond too. */
+  let lastOrder = 0;
   /** What is shown comes from this device's snapshot: the server is to be asked again. */
   let stale = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -89,7 +91,7 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     const item: WaitingItem = {
       id,
       stream: key(),
-      order: Date.now() + waiting.value.length / 1000,
+      order: (lastOrder = Math.max(lastOrder + 0.001, Date.now())),
       at: new Date().toISOString(),
       body: toRaw(body),
     };

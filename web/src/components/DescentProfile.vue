@@ -81,6 +81,15 @@ const finished = (action: string): boolean => props.done?.has(`down:${action}`) 
         </g>
         <path v-if="dot.target" class="target" :d="`M${dot.x} ${dot.y - 10}l10 10-10 10-10-10z`" />
       </g>
+      <g
+        v-for="dot in layout.backDots.filter((other) => other.test)"
+        :key="dot.id"
+        class="mark"
+        :transform="`translate(${dot.x} ${dot.y - 14})`"
+      >
+        <path d="M-6 0l4 5 8-10" />
+        <title>test before closing</title>
+      </g>
       <text class="swap" :x="layout.end.x" :y="layout.end.y + 22" text-anchor="middle">swap</text>
       <g class="band">
         <g v-for="item in band" :key="item.key">
@@ -92,7 +101,7 @@ const finished = (action: string): boolean => props.done?.has(`down:${action}`) 
             rx="3"
           />
           <text
-            v-if="item.room > item.tool.length * 7 + 14"
+            v-if="item.room > item.tool.length * 7 + 6"
             class="tool"
             :x="item.x + 4"
             :y="layout.height + 26"

@@ -15,7 +15,8 @@ export interface ProfileLayout {
   readonly downLine: string;
   /** The way back, dotted. */
   readonly backLine: string;
-  readonly backDots: readonly (Dot & { readonly id: string })[];
+  /** Points of the way back; `test` marks those where something is tried out. */
+  readonly backDots: readonly (Dot & { readonly id: string; readonly test: boolean })[];
   readonly rungs: readonly { readonly y: number; readonly label: string }[];
   readonly end: Dot;
 }
@@ -38,7 +39,7 @@ export function layProfile(
   const bottom = 30;
   const y = (level: number): number => top + ((height - top - bottom) * level) / depth;
   const count = Math.max(1, profile.points.length);
-  const climb = back.filter((step) => step.phase === 'back' && step.action);
+  const climb = back.filter((step) => step.phase === 'back');
   const share = climb.length > 0 ? 0.58 : 1;
   const room = width - 2 * side;
   const x = (i: number): number => side + (room * share * (i + 0.5)) / count;
@@ -46,11 +47,12 @@ export function layProfile(
   const levelOf = new Map(profile.points.map((point) => [point.action, point.depth]));
   const turn = { x: side + room * share, y: y(depth) };
   const stride = (room * (1 - share)) / Math.max(1, climb.length);
-  const backDots = climb.map((step, i) => ({
-    id: step.id,
-    x: turn.x + stride * (i + 0.5),
-    y: y(levelOf.get(step.action?.id ?? '') ?? 0),
-  }));
+  let level = depth;
+  const backDots = climb.map((step, i) => {
+    // A test or a cleaning has no act of its own: it is done where the hands are.
+    level = levelOf.get(step.action?.id ?? '') ?? level;
+    return { id: step.id, x: turn.x + stride * (i + 0.5), y: y(level), test: step.id.startsWith('check:') };
+  });
   return {
     width,
     height,

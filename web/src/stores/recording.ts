@@ -61,7 +61,14 @@ export function useRecording(known: Ref<readonly { id: string; name: string }[]>
   const secondsNow = (): number =>
     startedAt.value ? Math.max(0, Math.round((Date.now() - Date.parse(startedAt.value)) / 1000)) : 0;
 
-  async function keep(text: string): Promise<void> {
+  let last: Promise<void> = Promise.resolve();
+  /** Keeps a line after those before it, however fast they are typed: the first has to begin the recording. */
+  function keep(text: string): Promise<void> {
+    last = last.then(() => keepNow(text));
+    return last;
+  }
+
+  async function keepNow(text: string): Promise<void> {
     const { entries: read } = readLine(text, { ...context.value, at: secondsNow() });
     if (read.length === 0) return;
     await begun();

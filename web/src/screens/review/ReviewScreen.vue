@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { basisWords, deriveSequence, sentence } from '@bemtor/core';
+import { basisWords, deriveSequence, sameDocument, sentence } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -58,9 +58,7 @@ const screws = computed(
 );
 const lifted = computed(() => document.value?.actions.filter((action) => action.verb === 'lift').length ?? 0);
 const isNews = computed(
-  () =>
-    derived.value !== null &&
-    JSON.stringify(derived.value.sequence) !== JSON.stringify(published.value?.document),
+  () => derived.value !== null && !sameDocument(derived.value.sequence, published.value?.document),
 );
 const nextNumber = computed(() => (published.value?.number ?? 0) + 1);
 const waiting = computed(() => recording.lines.value.some((line) => line.waiting));

@@ -1,0 +1,87 @@
+import { type Page } from '@playwright/test';
+import { expect, test } from './support/app.ts';
+import { allKept, openUnit, typeLine } from './support/bench.ts';
+
+/** Nothing sticks out to the right: a page that scrolls sideways cannot be worked with one hand. */
+async function fits(page: Page, screen: string): Promise<void> {
+  const { wide, inner } = await page.evaluate(() => ({
+    wide: document.documentElement.scrollWidth,
+    inner: window.innerWidth,
+  }));
+  expect({ screen, fits: wide <= inner }).toEqual({ screen, fits: true });
+}
+
+for (const [width, height] of [
+  [820, 1180],
+  [1024, 768],
+] as const) {
+  test(`every screen fits a tablet of ${width} × ${height}`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    await page.goto('/');
+    await expect(page.getByTestId('unit-SK-0412')).toBeVisible();
+    await fits(page, 'bench');
+    await openUnit(page, 'SK-0412');
+    await expect(page.getByTestId('bench-line')).toBeFocused();
+    await typeLine(page, 'base cover: 6 PH0 M2x5, 2 captive PH0 rear corners');
+    await allKept(page, 1);
+    await page.keyboard.type(
+      'one more gold screw under the drive shield of the base cover at the rear corners',
+    );
+    await fits(page, 'recorder');
+    await page.keyboard.press('F9');
+    await expect(page.getByTestId('review-row').first()).toBeVisible();
+    await fits(page, 'review');
+    await openUnit(page, 'SK-0407');
+    await expect(page.getByText('Where to?')).toBeVisible();
+    await fits(page, 'route, empty');
+    await page.keyboard.press('1');
+    await expect(page.getByTestId('route-step').last()).toBeVisible();
+    await fits(page, 'route');
+    await page.getByTestId('start-run').click();
+    await expect(page.getByTestId('step-title')).toBeVisible();
+    await fits(page, 'run');
+    await page.goto('/logbook');
+    await expect(page.getByTestId('job-row')).toHaveCount(1);
+    await fits(page, 'logbook');
+  });
+}
+
+test('two leads publish at once: the second is told, sees what stands, and publishes after it', async ({
+  page,
+}) => {
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await typeLine(page, 'fan 2 PH0 M2x4');
+  await typeLine(page, 'fan off');
+  await allKept(page, 2);
+  await page.keyboard.press('F9');
+  await expect(page.getByTestId('publish')).toContainText('Publish as revision 1');
+  // The other lead was quicker, with another document.
+  const model = (await (await page.request.get('/api/models/TL14-3')).json()) as { model: object };
+  const document = {
+    format: 'bemtor.sequence/1',
+    model: model.model,
+    parts: [],
+    joints: [],
+    actions: [],
+    needs: [],
+  };
+  const answer = await page.request.post('/api/models/TL14-3/revisions', {
+    data: { document },
+    headers: { 'If-None-Match': '*' },
+  });
+  expect(answer.status()).toBe(201);
+  await page.keyboard.press('p');
+  await expect(page.getByTestId('told')).toContainText('somebody published revision 1 meanwhile');
+  await page.keyboard.press('p');
+  await expect(page.getByTestId('told')).toHaveText('Published as revision 2.');
+  await expect(page.getByTestId('publish')).toContainText('Published as it stands');
+});
+
+test('the theme that was chosen is there again after a reload', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Use the dark theme' }).click();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Use the light theme' })).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.dataset['theme'])).toBe('dark');
+});
