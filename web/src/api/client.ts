@@ -14,6 +14,8 @@ export class Refused extends Error {
 export class Away extends Error {}
 
 const timeoutMs = 8_000;
+/** Browsers allow 64 KiB for all such requests together. */
+const keepaliveLimit = 16_000;
 
 async function request(path: string, init: RequestInit = {}): Promise<Response> {
   let response: Response;
@@ -42,9 +44,12 @@ async function readProblem(response: Response): Promise<Problem> {
 }
 
 export async function send<T>(path: string, body: unknown, headers: Record<string, string> = {}): Promise<T> {
+  const text = JSON.stringify(body);
   const response = await request(path, {
     method: 'POST',
-    body: JSON.stringify(body),
+    // A page that is left in the middle of sending lets a small request go on.
+    keepalive: text.length < keepaliveLimit,
+    body: text,
     headers: { 'Content-Type': 'application/json', ...headers },
   });
   return (await response.json()) as T;

@@ -45,3 +45,12 @@ export const writeSnapshot = async (key: string, value: unknown): Promise<void> 
   void (await (await local()).put('snapshot', value, key));
 export const readSnapshot = async <T>(key: string): Promise<T | undefined> =>
   (await (await local()).get('snapshot', key)) as T | undefined;
+
+/** Everything that waits, by stream, each in the order in which it was done. */
+export async function waitingStreams(): Promise<Map<string, WaitingItem[]>> {
+  const streams = new Map<string, WaitingItem[]>();
+  const items = await (await local()).getAll('waiting');
+  for (const item of items.sort((a, b) => a.order - b.order))
+    streams.set(item.stream, [...(streams.get(item.stream) ?? []), item]);
+  return streams;
+}

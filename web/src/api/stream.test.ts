@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globa
 import fc from 'fast-check';
 import { randomUUID } from 'node:crypto';
 import { effectScope } from 'vue';
+import { sendLeftovers } from './leftovers.ts';
 import { waitingOf } from './local.ts';
 import { useStream } from './stream.ts';
 
@@ -163,6 +164,21 @@ describe('the waiting queue', () => {
     await settle(() => stream.items.value[0]?.state === 'kept');
     expect(server.stored).toHaveLength(1);
     close();
+  });
+
+  test('what a page left behind is sent by the next page that is opened, whichever it is', async () => {
+    const bench = openStream();
+    await bench.stream.open(randomUUID());
+    server.mishaps = Array.from({ length: 50 }, () => 'lost before' as const);
+    for (const text of ['one', 'two']) await bench.stream.append({ text });
+    await settle(() => bench.stream.away.value);
+    bench.close();
+    server.mishaps = [];
+    expect(server.stored).toEqual([]);
+    await sendLeftovers();
+    expect(server.stored.map((item) => item.body.text)).toEqual(['one', 'two']);
+    await sendLeftovers();
+    expect(server.stored).toHaveLength(2);
   });
 
   test('one that the server refuses holds up no other, says why, and can be dropped', async () => {

@@ -3,6 +3,7 @@ import type { UnitSummary } from '@bemtor/core';
 import { computed, nextTick, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { read } from '../../api/client.ts';
+import { sendLeftovers } from '../../api/leftovers.ts';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { ago, configurationWords } from '../../composables/format.ts';
@@ -21,6 +22,7 @@ const rows = ref<HTMLElement[]>([]);
 async function load(): Promise<void> {
   fault.value = null;
   try {
+    await sendLeftovers();
     const answer = await read<{ units: UnitSummary[] }>('/units');
     units.value = answer.value.units;
     fresh.value = answer.fresh;

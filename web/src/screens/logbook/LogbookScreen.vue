@@ -3,6 +3,7 @@ import type { JobSummary } from '@bemtor/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { read } from '../../api/client.ts';
+import { sendLeftovers } from '../../api/leftovers.ts';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { dayAndTime, duration } from '../../composables/format.ts';
@@ -15,6 +16,7 @@ const fault = ref<string | null>(null);
 async function load(): Promise<void> {
   fault.value = null;
   try {
+    await sendLeftovers();
     jobs.value = (await read<{ jobs: JobSummary[] }>('/jobs')).value.jobs;
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error);
@@ -34,8 +36,8 @@ const longest = computed(() =>
 const share = (seconds: number): string => `${Math.max(1, (100 * seconds) / longest.value)}%`;
 
 function ledgerWords(job: JobSummary): string {
-  if (!job.closedAt)
-    return job.phase === 'not-started' ? 'not started' : `open, step ${job.at + 1} of ${job.of}`;
+  if (!job.closedAt) if (job.phase === 'close') return 'open, all steps done';
+  return job.phase === 'not-started' ? 'not started' : `open, step ${job.at + 1} of ${job.of}`;
   return job.balanced ? 'balances' : job.open.join('; ');
 }
 </script>
