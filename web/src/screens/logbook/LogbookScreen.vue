@@ -36,8 +36,8 @@ const longest = computed(() =>
 const share = (seconds: number): string => `${Math.max(1, (100 * seconds) / longest.value)}%`;
 
 function ledgerWords(job: JobSummary): string {
-  if (!job.closedAt) if (job.phase === 'close') return 'open, all steps done';
-  return job.phase === 'not-started' ? 'not started' : `open, step ${job.at + 1} of ${job.of}`;
+  if (job.phase === 'close') return 'open, all steps done';
+  if (!job.closedAt) return job.phase === 'not-started' ? 'not started' : `open, step ${job.at + 1} of ${job.of}`;
   return job.balanced ? 'balances' : job.open.join('; ');
 }
 </script>
