@@ -37,7 +37,8 @@ const share = (seconds: number): string => `${Math.max(1, (100 * seconds) / long
 
 function ledgerWords(job: JobSummary): string {
   if (job.phase === 'close') return 'open, all steps done';
-  if (!job.closedAt) return job.phase === 'not-started' ? 'not started' : `open, step ${job.at + 1} of ${job.of}`;
+  if (!job.closedAt)
+    return job.phase === 'not-started' ? 'not started' : `open, step ${job.at + 1} of ${job.of}`;
   return job.balanced ? 'balances' : job.open.join('; ');
 }
 </script>
