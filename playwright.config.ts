@@ -6,8 +6,9 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   workers: 2,
   fullyParallel: true,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  // Generous: a busy machine is no failure, and nothing here asserts a time.
+  timeout: 150_000,
+  expect: { timeout: 20_000 },
   reporter: 'list',
   outputDir: 'test-results',
   use: {
