@@ -1,18 +1,8 @@
-import type { ModelSummary } from '@bemtor/core';
+import type { UnitSummary } from '@bemtor/core';
 import type { Client, Database } from './pool.ts';
 
-export interface UnitRow {
-  readonly id: string;
-  readonly label: string;
-  readonly serial: string;
-  readonly complaint: string;
-  readonly place: string;
-  readonly arrivedAt: string;
-  readonly configuration: Readonly<Record<string, string>>;
-  readonly model: ModelSummary;
-  readonly recording: { readonly id: string; readonly lines: number; readonly lastAt: string | null } | null;
-  readonly jobId: string | null;
-}
+/** What the database says of a unit; its job is computed from the job's own log. */
+export type UnitRow = Omit<UnitSummary, 'job'> & { readonly jobId: string | null };
 
 export interface NewUnit {
   readonly id: string;

@@ -1,6 +1,6 @@
-import type { Acknowledged } from '@bemtor/core';
-import { Away, Refused, send } from './client.ts';
-import { dropOpening, dropWaiting, openingOf, waitingStreams } from './local.ts';
+import { Away, Refused } from './client.ts';
+import { dropWaiting, waitingStreams } from './local.ts';
+import { postItems, postOpening } from './postItems.ts';
 
 /**
  * Sends what waits on this device for streams that no screen has open: a page that was closed or left in the
@@ -10,14 +10,8 @@ import { dropOpening, dropWaiting, openingOf, waitingStreams } from './local.ts'
 export async function sendLeftovers(): Promise<void> {
   for (const [stream, items] of await waitingStreams()) {
     try {
-      const opening = await openingOf(stream);
-      if (opening) {
-        await send(opening.path, opening.body);
-        await dropOpening(stream);
-      }
-      const path = stream.startsWith('jobs/') ? 'events' : 'entries';
-      const body = { items: items.map(({ id, at, body: inner }) => ({ id, at, body: inner })) };
-      const { acknowledged } = await send<{ acknowledged: Acknowledged[] }>(`/${stream}/${path}`, body);
+      await postOpening(stream);
+      const acknowledged = await postItems(stream, items);
       await Promise.all(acknowledged.map(({ id }) => dropWaiting(id)));
     } catch (error) {
       if (error instanceof Away) return;

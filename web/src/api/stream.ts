@@ -1,9 +1,8 @@
 import type { Acknowledged, StreamItem } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
 import { computed, onScopeDispose, ref, shallowRef, toRaw } from 'vue';
-import { Away, read, Refused, send } from './client.ts';
+import { Away, read, Refused } from './client.ts';
 import {
-  dropOpening,
   dropWaiting,
   openingOf,
   putOpening,
@@ -12,6 +11,7 @@ import {
   writeSnapshot,
   type WaitingItem,
 } from './local.ts';
+import { postItems, postOpening } from './postItems.ts';
 
 /** An item as the interface shows it: kept by the server, waiting for it, or refused by it. */
 export interface LogItem<Body> {
@@ -33,7 +33,6 @@ const batch = 100;
  * waits and goes on sending. Other devices' items come by server-sent events.
  */
 export function useStream<Body>(kind: 'recordings' | 'jobs') {
-  const appendPath = kind === 'recordings' ? 'entries' : 'events';
   const streamId = ref<string | null>(null);
   const kept = shallowRef<readonly StreamItem<Body>[]>([]);
   const waiting = shallowRef<readonly (WaitingItem & { reason?: string })[]>([]);
@@ -143,7 +142,7 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     while (again) {
       again = false;
       try {
-        await sendOpening();
+        await postOpening(key());
         await sendWaiting();
         if (stale) await refresh();
         if (stale) throw new Away('The server does not answer');
@@ -158,21 +157,11 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     }
   }
 
-  async function sendOpening(): Promise<void> {
-    const opening = await openingOf(key());
-    if (!opening) return;
-    await send(opening.path, opening.body);
-    await dropOpening(key());
-  }
-
   async function sendWaiting(): Promise<void> {
     for (let left = pending(); left.length > 0; left = pending()) {
       const part = left.slice(0, batch);
       try {
-        const answer = await send<{ acknowledged: Acknowledged[] }>(`/${key()}/${appendPath}`, {
-          items: part.map(({ id, at, body }) => ({ id, at, body })),
-        });
-        await acknowledge(part, answer.acknowledged);
+        await acknowledge(part, await postItems(key(), part));
       } catch (error) {
         if (!(error instanceof Refused)) throw error;
         // The batch is refused whole; alone, the good items get through and the bad one is named.
@@ -184,11 +173,7 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
 
   async function sendOne(item: WaitingItem): Promise<void> {
     try {
-      const { id, at, body } = item;
-      const answer = await send<{ acknowledged: Acknowledged[] }>(`/${key()}/${appendPath}`, {
-        items: [{ id, at, body }],
-      });
-      await acknowledge([item], answer.acknowledged);
+      await acknowledge([item], await postItems(key(), [item]));
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
       markRefused(item.id, error.message);
