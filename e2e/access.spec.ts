@@ -1,7 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { allKept, openUnit, typeLine } from './support/bench.ts';
+import { allKept, openUnit, pressUntil, typeLine } from './support/bench.ts';
 
 /** WCAG 2 A and AA as axe-core checks them, contrast included. */
 async function check(page: Page, screen: string): Promise<void> {
@@ -37,8 +37,7 @@ for (const theme of ['light', 'dark'] as const) {
     await page.keyboard.press('Enter');
     await expect(page.getByTestId('step-title')).toBeVisible();
     await check(page, 'run, arrival');
-    for (let i = 0; i < 6; i++) await page.keyboard.press('Space');
-    await expect(page.getByTestId('count')).toBeVisible();
+    await pressUntil(page, () => page.getByTestId('count').isVisible());
     await check(page, 'run, screws');
     await page.goto('/logbook');
     await expect(page.getByTestId('job-row')).toHaveCount(1);

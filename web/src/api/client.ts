@@ -57,12 +57,12 @@ export async function send<T>(path: string, body: unknown, headers: Record<strin
 
 /**
  * Reads from the server; while it is away, the last answer seen on this device stands in, so that a reload
- * at the bench shows what was there.
+ * at the bench shows what was there. A reader that keeps its own snapshot says so with `keep: false`.
  */
-export async function read<T>(path: string): Promise<{ value: T; fresh: boolean }> {
+export async function read<T>(path: string, { keep = true } = {}): Promise<{ value: T; fresh: boolean }> {
   try {
     const value = (await (await request(path)).json()) as T;
-    void writeSnapshot(path, value);
+    if (keep) void writeSnapshot(path, value);
     return { value, fresh: true };
   } catch (error) {
     if (!(error instanceof Away)) throw error;

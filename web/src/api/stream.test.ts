@@ -60,8 +60,12 @@ class FakeServer {
   }
 }
 
-class NoEvents {
-  addEventListener(): void {}
+/** The line by which the server says that a stream has grown; a test says so itself. */
+class FakeEvents {
+  static grown: () => void = () => undefined;
+  addEventListener(_name: string, listener: () => void): void {
+    FakeEvents.grown = listener;
+  }
   close(): void {}
 }
 
@@ -72,7 +76,7 @@ beforeEach(() => {
   Object.assign(globalThis, {
     window: globalThis,
     fetch: server.fetch,
-    EventSource: NoEvents,
+    EventSource: FakeEvents,
     addEventListener: () => undefined,
     removeEventListener: () => undefined,
   });
@@ -154,6 +158,36 @@ describe('the waiting queue', () => {
     close();
   });
 
+  test('an answer from before the last line, come late, takes nothing out of what a reload shows', async () => {
+    const id = randomUUID();
+    const bench = openStream();
+    await bench.stream.open(id);
+    let release = (): void => undefined;
+    const late = new Promise<void>((resolve) => (release = resolve));
+    const { fetch } = server;
+    Object.assign(globalThis, {
+      fetch: async (address: unknown, init: { method?: string; body?: string } = {}) => {
+        const answer = await fetch(address, init);
+        if (init.method === 'POST') return answer;
+        const asItWas = await answer.text();
+        await late;
+        return new Response(asItWas);
+      },
+    });
+    FakeEvents.grown();
+    await bench.stream.append({ text: 'one' });
+    await settle(() => bench.stream.items.value[0]?.state === 'kept');
+    release();
+    for (let i = 0; i < 20; i++) await new Promise((resolve) => setImmediate(resolve));
+    bench.close();
+
+    Object.assign(globalThis, { fetch: () => Promise.reject(new TypeError('network')) });
+    const again = openStream();
+    await again.stream.open(id);
+    expect(again.stream.items.value.map((item) => [item.body.text, item.state])).toEqual([['one', 'kept']]);
+    again.close();
+  });
+
   test('a stream begun here while the server is away is opened before its first item', async () => {
     const { stream, close } = openStream();
     server.known = false;
@@ -187,8 +221,9 @@ describe('the waiting queue', () => {
     server.refuse = 'bad';
     server.mishaps = ['lost before'];
     for (const text of ['one', 'bad', 'two']) await stream.append({ text });
-    await settle(() => server.stored.length === 2);
-    await settle(() => stream.items.value.some((item) => item.state === 'refused'));
+    await settle(
+      () => stream.items.value.length === 3 && stream.items.value.every(({ state }) => state !== 'waiting'),
+    );
     expect(stream.items.value.map((item) => [item.body.text, item.state])).toEqual([
       ['one', 'kept'],
       ['two', 'kept'],

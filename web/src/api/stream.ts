@@ -13,12 +13,23 @@ import {
 } from './local.ts';
 import { postItems, postOpening } from './postItems.ts';
 
-/** An item as the interface shows it: kept by the server, waiting for it, or refused by it. */
+/** What waits, as this page knows it. */
+interface Pending extends WaitingItem {
+  /** Why the server refused it. */
+  readonly reason?: string;
+  /** Not yet in this device's store: a reload in this moment would lose it. */
+  readonly writing?: boolean;
+}
+
+/**
+ * An item as the interface shows it: being written to this device, waiting for the server, refused by it, or
+ * kept by it.
+ */
 export interface LogItem<Body> {
   readonly id: string;
   readonly at: string;
   readonly body: Body;
-  readonly state: 'kept' | 'waiting' | 'refused';
+  readonly state: 'writing' | 'waiting' | 'refused' | 'kept';
   /** Why the server refused it. */
   readonly reason?: string;
 }
@@ -34,8 +45,11 @@ const batch = 100;
  */
 export function useStream<Body>(kind: 'recordings' | 'jobs') {
   const streamId = ref<string | null>(null);
+  /** What this page shows as kept: acknowledged, and in this device's snapshot. */
   const kept = shallowRef<readonly StreamItem<Body>[]>([]);
-  const waiting = shallowRef<readonly (WaitingItem & { reason?: string })[]>([]);
+  /** All that the server is known to have; it only grows, whatever order answers come in. */
+  let acknowledged: readonly StreamItem<Body>[] = [];
+  const waiting = shallowRef<readonly Pending[]>([]);
   const away = ref(false);
   const loaded = ref(false);
   let sending: Promise<void> | null = null;
@@ -55,11 +69,13 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     const queued = waiting.value.filter((item) => !known.has(item.id));
     return [
       ...kept.value.map(({ id, at, body }) => ({ id, at, body, state: 'kept' as const })),
-      ...queued.map(({ id, at, body, reason }) => ({
+      ...queued.map(({ id, at, body, reason, writing }) => ({
         id,
         at,
         body: body as Body,
-        ...(reason === undefined ? { state: 'waiting' as const } : { state: 'refused' as const, reason }),
+        ...(reason === undefined
+          ? { state: writing ? ('writing' as const) : ('waiting' as const) }
+          : { state: 'refused' as const, reason }),
       })),
     ];
   });
@@ -94,9 +110,14 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
       at: new Date().toISOString(),
       body: toRaw(body),
     };
-    waiting.value = [...waiting.value, item];
-    await putWaiting(JSON.parse(JSON.stringify(item)) as WaitingItem);
-    void flush();
+    waiting.value = [...waiting.value, { ...item, writing: true }];
+    try {
+      await putWaiting(JSON.parse(JSON.stringify(item)) as WaitingItem);
+    } finally {
+      // A device that cannot keep it sends it all the same.
+      waiting.value = waiting.value.map((other) => (other.id === id ? item : other));
+      void flush();
+    }
     return id;
   }
 
@@ -109,8 +130,10 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   async function refresh(): Promise<void> {
     try {
       // The whole stream, so that the snapshot of this device is whole too; a recording is a few hundred lines.
-      const { value, fresh } = await read<{ items: StreamItem<Body>[] }>(`/${key()}`);
-      if (value.items.length >= kept.value.length) kept.value = value.items;
+      const asked = key();
+      const { value, fresh } = await read<{ items: StreamItem<Body>[] }>(`/${asked}`, { keep: false });
+      if (asked !== key()) return;
+      await learn(value.items);
       await forgetArrived();
       stale = !fresh;
       away.value = stale;
@@ -120,6 +143,20 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
         away.value = stale = error instanceof Away;
       else throw error;
     }
+  }
+
+  /**
+   * Takes in what the server is known to have. The snapshot of this device is written first, and only ever
+   * with more in it, so that a reload without a server shows all that was shown as kept.
+   */
+  async function learn(items: readonly StreamItem<Body>[]): Promise<void> {
+    const known = new Set(acknowledged.map(({ id }) => id));
+    const fresh = items.filter(({ id }) => !known.has(id));
+    if (fresh.length > 0) {
+      acknowledged = [...acknowledged, ...fresh].sort((a, b) => a.seq - b.seq);
+      await writeSnapshot(`/${key()}`, JSON.parse(JSON.stringify({ items: acknowledged })));
+    }
+    kept.value = acknowledged;
   }
 
   /** Items whose answer was lost: the server has them all the same. */
@@ -180,27 +217,21 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     }
   }
 
-  const pending = () => waiting.value.filter((item) => item.reason === undefined);
+  const pending = () => waiting.value.filter((item) => item.reason === undefined && !item.writing);
 
   function markRefused(id: string, reason: string): void {
     waiting.value = waiting.value.map((item) => (item.id === id ? { ...item, reason } : item));
   }
 
-  async function acknowledge(
-    sent: readonly WaitingItem[],
-    acknowledged: readonly Acknowledged[],
-  ): Promise<void> {
-    const places = new Map(acknowledged.map(({ id, seq }) => [id, seq]));
-    const known = new Set(kept.value.map((item) => item.id));
+  async function acknowledge(sent: readonly WaitingItem[], stored: readonly Acknowledged[]): Promise<void> {
+    const places = new Map(stored.map(({ id, seq }) => [id, seq]));
     const fresh = sent.flatMap(({ id, at, body }) => {
       const seq = places.get(id);
-      return seq === undefined || known.has(id) ? [] : [{ id, at, seq, by: null, body: body as Body }];
+      return seq === undefined ? [] : [{ id, at, seq, by: null, body: body as Body }];
     });
-    kept.value = [...kept.value, ...fresh].sort((a, b) => a.seq - b.seq);
+    await learn(fresh);
     waiting.value = waiting.value.filter((item) => !places.has(item.id));
-    // The snapshot first: a reload without a server then shows what was acknowledged a moment ago.
-    await writeSnapshot(`/${key()}`, JSON.parse(JSON.stringify({ items: kept.value })));
-    await Promise.all(acknowledged.map(({ id }) => dropWaiting(id)));
+    await Promise.all(stored.map(({ id }) => dropWaiting(id)));
   }
 
   function follow(): void {
@@ -214,7 +245,7 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   function close(): void {
     source?.close();
     clearTimeout(timer);
-    kept.value = [];
+    acknowledged = kept.value = [];
     waiting.value = [];
     loaded.value = false;
   }

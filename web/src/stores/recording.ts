@@ -19,8 +19,9 @@ import { useStream } from '../api/stream.ts';
 const localKey = (unitId: string): string => `recording-of/${unitId}`;
 
 export interface StripLine extends KeptLine {
-  /** A line whose newest word the server has not acknowledged yet. */
-  readonly waiting: boolean;
+  /** How far the newest word on this line has come. */
+  readonly state: 'writing' | 'waiting' | 'refused' | 'kept';
+  /** Why the server refused it. */
   readonly refused: string | null;
 }
 
@@ -29,15 +30,12 @@ export function useRecording(known: Ref<readonly { id: string; name: string }[]>
   const stream = useStream<RecordBody>('recordings');
 
   const lines = computed<StripLine[]>(() => {
-    const pendingOf = new Map<string, { refused: string | null }>();
-    for (const item of stream.items.value) {
-      if (item.state === 'kept') continue;
-      pendingOf.set(item.body.kind === 'line' ? item.id : item.body.of, { refused: item.reason ?? null });
-    }
+    const pendingOf = new Map<string, Pick<StripLine, 'state' | 'refused'>>();
+    for (const { id, body, state, reason = null } of stream.items.value)
+      if (state !== 'kept') pendingOf.set(body.kind === 'line' ? id : body.of, { state, refused: reason });
     return foldLines(stream.items.value).map((line) => ({
       ...line,
-      waiting: pendingOf.has(line.id),
-      refused: pendingOf.get(line.id)?.refused ?? null,
+      ...(pendingOf.get(line.id) ?? { state: 'kept', refused: null }),
     }));
   });
   const standing = computed(() => standingLines(lines.value));

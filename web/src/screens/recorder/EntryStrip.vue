@@ -45,10 +45,10 @@ onBeforeUnmount(() => observer.disconnect());
       :class="{
         selected: line.id === selected,
         struck: line.struck,
-        waiting: line.waiting,
+        waiting: line.state === 'waiting',
         refused: line.refused,
       }"
-      :data-state="line.refused ? 'refused' : line.waiting ? 'waiting' : 'kept'"
+      :data-state="line.state"
       data-testid="strip-line"
       @click="$emit('select', line.id)"
     >
@@ -60,7 +60,7 @@ onBeforeUnmount(() => observer.disconnect());
         <span class="words" :class="{ aside: entry.kind === 'note' || entry.kind === 'blocked' }">{{
           entryWords(entry)
         }}</span>
-        <span v-if="i === 0 && line.waiting && !line.refused" class="state">waiting for the server</span>
+        <span v-if="i === 0 && line.state === 'waiting'" class="state">waiting for the server</span>
         <span v-if="i === 0 && line.earlier.length > 0" class="state" :title="line.earlier.join(' → ')"
           >corrected</span
         >

@@ -47,7 +47,7 @@ const readingContext = computed(() =>
 );
 const reading = computed(() => readLine(text.value, readingContext.value));
 const completion = computed(() => completeWord(text.value, readingContext.value.lexicon));
-const waiting = computed(() => lines.value.filter((line) => line.waiting).length);
+const waiting = computed(() => lines.value.filter((line) => line.state !== 'kept').length);
 const nowKind = computed(() => (context.value.screw ? screwKind(context.value.screw) : null));
 const elapsed = computed(() =>
   recording.startedAt.value ? (now.value.getTime() - Date.parse(recording.startedAt.value)) / 1000 : 0,

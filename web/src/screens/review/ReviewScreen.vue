@@ -61,7 +61,7 @@ const isNews = computed(
   () => derived.value !== null && !sameDocument(derived.value.sequence, published.value?.document),
 );
 const nextNumber = computed(() => (published.value?.number ?? 0) + 1);
-const waiting = computed(() => recording.lines.value.some((line) => line.waiting));
+const waiting = computed(() => recording.lines.value.some((line) => line.state !== 'kept'));
 const json = computed(() => (document.value ? JSON.stringify(document.value, null, 2) : ''));
 const jointOf = computed(() => new Map(document.value?.joints.map((joint) => [joint.id as string, joint])));
 
