@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { emptyContext } from './context.ts';
 import { entryChips, entryWords } from './describeEntry.ts';
+import { shortEntry } from '../testing/lines.ts';
 import { readLine } from './readLine.ts';
 import { tokenize } from './tokens.ts';
 
@@ -9,49 +10,7 @@ import { tokenize } from './tokens.ts';
  * short. Common practice, no source.
  */
 
-/** An entry in a short form: `undo screws 7 PH0 M2 5 base-cover`. */
-function short(line: string): string[] {
-  return readLine(line, emptyContext()).entries.map((entry) => {
-    if (entry.kind === 'undo') {
-      const { joint, part, verb } = entry;
-      const screw = joint.screw ?? {};
-      const flags = [
-        screw.head,
-        screw.captive && 'captive',
-        screw.sprung && 'sprung',
-        screw.shouldered && 'shouldered',
-      ];
-      const words = [
-        joint.type,
-        joint.count,
-        screw.size ?? screw.drive,
-        screw.thread,
-        screw.lengthMm,
-        ...flags,
-        joint.mechanism,
-        part,
-        joint.hiddenBy && `under ${joint.hiddenBy}`,
-        joint.tighten,
-        joint.where && `at ${joint.where}`,
-        joint.leads?.join('+'),
-      ];
-      return [verb, ...words].filter(Boolean).join(' ');
-    }
-    if (entry.kind === 'lift') return `lift ${entry.part}`;
-    if (entry.kind === 'turn') return `turn ${entry.face}`;
-    if (entry.kind === 'hold') return `hold ${entry.what} ${entry.seconds}`;
-    if (entry.kind === 'blocked') return `blocked ${entry.part} by ${entry.by}`;
-    if (entry.kind === 'requires' || entry.kind === 'covers')
-      return `${entry.kind} ${entry.part}: ${entry.parts.join(' ')}`;
-    if (entry.kind === 'number') return `number ${entry.part} ${entry.number} ${entry.role}`;
-    if (entry.kind === 'measure')
-      return `measure ${entry.part} ${Object.entries(entry.values).flat().join(' ')}`;
-    if (entry.kind === 'missing')
-      return `missing ${entry.count} ${entry.part}${entry.screw ? ` ${entry.screw.size ?? ''}` : ''}`;
-    if (entry.kind === 'stripped') return `stripped ${entry.count} ${entry.part}`;
-    return `${entry.kind} ${entry.text}`;
-  });
-}
+const short = (line: string): string[] => readLine(line, emptyContext()).entries.map(shortEntry);
 
 describe('screws, however they are said', () => {
   test.each([
@@ -137,7 +96,7 @@ describe('parts coming off, the device turning, waiting', () => {
 describe('what is known besides acts', () => {
   test.each([
     ['fan stuck, heatsink in the way', ['blocked fan by heatsink']],
-    ['keyboard blocked by the plate', ['note keyboard blocked by the plate']],
+    ['keyboard blocked by the plate', ['blocked keyboard by plate']],
     ['touchpad held by battery', ['blocked touchpad by battery']],
     ['keyboard needs board, speakers and battery', ['requires keyboard: system-board speakers battery']],
     ['fan only after base cover', ['requires fan: base-cover']],
@@ -166,7 +125,7 @@ describe('odd input', () => {
   );
 
   test('a line that is too long is kept as a note, cut at the limit', () => {
-    const reading = readLine('4 PH0 '.repeat(1_000), emptyContext());
+    const reading = readLine('4 PH0 '.repeat(4_000), emptyContext());
     expect(reading.entries).toHaveLength(1);
     expect(reading.entries[0]).toMatchObject({ kind: 'note' });
     expect(reading.entries[0]?.text.length).toBe(2_000);

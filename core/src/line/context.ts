@@ -1,6 +1,6 @@
 import type { Screw } from '../sequence/screw.ts';
 import { buildLexicon, type KnownPart, type Lexicon } from './lexicon/lexicon.ts';
-import type { Entry } from './entry.ts';
+import type { Entry, EntryOf } from './entry.ts';
 
 /** What a line may leave out, because the lines before it said it. */
 export interface LineContext {
@@ -9,6 +9,8 @@ export interface LineContext {
   readonly part: string | null;
   /** The last screw kind named, for "same" and "one more". */
   readonly screw: Screw | null;
+  /** The last thing undone, for "the other side the same" and "no, five". */
+  readonly last: EntryOf<'undo'> | null;
   /** The side that faces up. */
   readonly face: 'top' | 'bottom';
   /** Seconds since the recording began, or null where nobody keeps time. */
@@ -16,14 +18,15 @@ export interface LineContext {
 }
 
 export function emptyContext(known: readonly KnownPart[] = []): LineContext {
-  return { lexicon: buildLexicon(known), part: null, screw: null, face: 'top', at: null };
+  return { lexicon: buildLexicon(known), part: null, screw: null, last: null, face: 'top', at: null };
 }
 
 /** The context after a line was kept. A part that is off is no longer in work. */
 export function advanceContext(context: LineContext, entries: readonly Entry[]): LineContext {
-  let { part, screw, face } = context;
+  let { part, screw, last, face } = context;
   for (const entry of entries) {
     if (entry.kind === 'undo') {
+      last = entry;
       if (entry.part) part = entry.part;
       if (entry.joint.screw) screw = entry.joint.screw;
     } else if (entry.kind === 'lift') {
@@ -35,5 +38,5 @@ export function advanceContext(context: LineContext, entries: readonly Entry[]):
       if (entry.part) part = entry.part;
     }
   }
-  return { ...context, part, screw, face };
+  return { ...context, part, screw, last, face };
 }

@@ -4,7 +4,7 @@ import type { Screw } from '../sequence/screw.ts';
 import type { EntryJoint } from './entry.ts';
 import type { Act } from './lexicon/words.ts';
 import { applySideTo, canHaveSide } from './sides.ts';
-import type { Term } from './terms.ts';
+import type { Term, TermOf } from './terms.ts';
 
 /** One act being gathered from the terms of a line: slots that fill in any order of words. */
 export interface Frame {
@@ -23,6 +23,16 @@ export interface Frame {
   leads: string[];
   same: boolean;
   more: boolean;
+  /** The last thing undone, on the other side. */
+  otherSide: boolean;
+  /** The count is meant for each side. */
+  each: boolean;
+  /** Parts that share the act: "unplug fan and speakers". */
+  alsoParts: string[];
+  /** The act was said of the part before: a verb of its own takes its place. */
+  actTaken: boolean;
+  /** A word that takes back the count or kind has been read. */
+  amending: boolean;
   terms: Term[];
 }
 
@@ -41,8 +51,20 @@ export const emptyFrame = (): Frame => ({
   leads: [],
   same: false,
   more: false,
+  otherSide: false,
+  each: false,
+  alsoParts: [],
+  actTaken: false,
+  amending: false,
   terms: [],
 });
+
+/** The kind of screw that terms spell out, whatever else they say. */
+export function screwOf(terms: readonly Term[]): Screw {
+  const frame = emptyFrame();
+  for (const term of terms) if (term.kind !== 'count') fill(frame, term, false);
+  return frame.screw;
+}
 
 const hasScrew = (frame: Frame): boolean => Object.keys(frame.screw).length > 0;
 /** Something that says what is done: without it a frame is only a topic. */
@@ -53,6 +75,7 @@ const hasBody = (frame: Frame): boolean =>
   frame.mechanism !== null ||
   frame.same ||
   frame.more ||
+  frame.otherSide ||
   hasScrew(frame);
 
 /**
@@ -65,9 +88,14 @@ export function gatherFrames(terms: readonly Term[], partInWork: string | null):
   let boundary = false;
   let hiding = false;
   let owner = false;
-  const next = (): void => {
+  const next = (term: Term): void => {
     frames.push(frame);
-    frame = { ...emptyFrame(), part: frame.part };
+    const listed = term.kind === 'part' && onlyActs(frame);
+    frame = {
+      ...emptyFrame(),
+      part: frame.part,
+      ...(listed ? { act: frame.act, mechanism: frame.mechanism, type: frame.type, actTaken: true } : {}),
+    };
   };
   for (const term of terms) {
     if (term.kind === 'comma' || term.kind === 'and' || term.kind === 'colon' || term.kind === 'then') {
@@ -78,57 +106,170 @@ export function gatherFrames(terms: readonly Term[], partInWork: string | null):
       continue;
     }
     const pointsElsewhere = hiding && (term.kind === 'part' || term.kind === 'it');
-    if (boundary && !pointsElsewhere && opensNext(frame, term)) next();
+    if (pointsElsewhere ? false : boundary ? opensNext(frame, term) : opensUnasked(frame, term)) next(term);
+    else if (boundary && !pointsElsewhere && sharesAct(frame, term)) frame.alsoParts.push(term.part);
     if (term.kind !== 'filler') boundary = false;
     frame.terms.push(term);
     if (pointsElsewhere) {
       frame.hiddenBy = term.kind === 'part' ? term.part : lastPart(frames, frame);
       if (frame.hiddenBy === frame.part) frame.part = partInWork === frame.hiddenBy ? null : partInWork;
       hiding = false;
+    } else if (hiding && term.kind === 'joint') {
+      // "camera cable under tape": how it is hidden, not what is undone.
+      if (term.type !== 'tape') fill(frame, term, owner);
+      else frame.where.push('under tape');
     } else if (term.kind === 'hiding') hiding = true;
     else if (term.kind === 'of') owner = true;
-    else {
+    else if (term.kind === 'from') owner = !isLed(frame, partInWork);
+    else if (term.kind === 'part' && isFromSomewhere(frame, partInWork)) {
+      // "disconnect the fan cable from the board": where it leads, not whose it is.
+    } else {
       fill(frame, term, owner);
       if (term.kind !== 'filler') owner = false;
     }
   }
   frames.push(frame);
-  return frames;
+  return gatherText(shareKinds(frames)).flatMap(spread);
 }
+
+const isConnector = (frame: Frame): boolean =>
+  frame.act === 'unplug' || frame.act === 'unlock' || frame.mechanism !== null || frame.type === 'connector';
+const isLed = (frame: Frame, partInWork: string | null): boolean =>
+  isConnector(frame) && (frame.part !== null || partInWork !== null);
+const isFromSomewhere = (frame: Frame, partInWork: string | null): boolean =>
+  frame.terms.findLast((term) => term.kind !== 'filler' && term.kind !== 'part')?.kind === 'from' &&
+  isLed(frame, partInWork);
 
 const lastPart = (frames: readonly Frame[], frame: Frame): string | null =>
   frame.part ?? [...frames].reverse().find((earlier) => earlier.part)?.part ?? null;
 
+/** An act and nothing that is counted or sized: it may be meant for a list of parts. */
+const onlyActs = (frame: Frame): boolean =>
+  (frame.act !== null || frame.mechanism !== null) &&
+  frame.count === null &&
+  !hasScrew(frame) &&
+  frame.leads.length === 0 &&
+  frame.type !== 'screws';
+
+/** "fan and speakers off": a second part before anything is said of the first. */
+const sharesAct = (frame: Frame, term: Term): term is TermOf<'part'> =>
+  term.kind === 'part' && frame.part !== null && frame.part !== term.part && !hasBody(frame);
+
+/** The words of a frame that says nothing to be done belong to the act beside it: nothing typed is lost. */
+function gatherText(frames: readonly Frame[]): Frame[] {
+  const found: Frame[] = [];
+  let before: Term[] = [];
+  for (const frame of frames) {
+    const last = found[found.length - 1];
+    if (isAct(frame)) {
+      found.push({ ...frame, terms: [...before, ...frame.terms] });
+      before = [];
+    } else if (last) last.terms = [...last.terms, ...frame.terms];
+    else before = [...before, ...frame.terms];
+  }
+  return found;
+}
+
+/** "3 left, 3 right hinge PH1": what is said once holds for both sides. */
+function shareKinds(frames: readonly Frame[]): Frame[] {
+  const shared = [...frames];
+  for (let i = shared.length - 2; i >= 0; i--) {
+    const frame = shared[i];
+    const next = shared[i + 1];
+    if (!frame || !next || frame.count === null || !isSided(frame)) continue;
+    if (!isSided(next) && !(next.part === frame.part && next.count === null)) continue;
+    // "4 T5 left, 4 right"
+    if (hasScrew(frame) && !hasScrew(next) && next.type === null && !next.act && next.count !== null)
+      shared[i + 1] = { ...next, screw: frame.screw };
+    const screw = hasScrew(frame) ? frame.screw : next.screw;
+    const part = frame.part ?? (next.part && frame.side ? applySideTo(next.part, frame.side) : next.part);
+    const where =
+      part && part !== next.part && frame.side ? frame.where.filter((p) => p !== frame.side) : frame.where;
+    shared[i] = { ...frame, screw, part, where, type: frame.type ?? next.type };
+    // "2 left, 1 right, PH0 M2x4": the kind alone is no act of its own.
+    if (next.count === null && !next.act && !next.type && hasScrew(next)) {
+      shared[i] = { ...shared[i], terms: [...frame.terms, ...next.terms] } as Frame;
+      shared.splice(i + 1, 1);
+    }
+  }
+  return shared;
+}
+
+const isSided = (frame: Frame): boolean => frame.where.length > 0 || /^(left|right)-/.test(frame.part ?? '');
+
+/** "hinges 3 each" and "unplug fan and speakers" are several acts said in one. */
+function spread(frame: Frame): Frame[] {
+  if (frame.each && frame.part && canHaveSide(frame.part) && frame.part === basePart(frame.part))
+    return (['left', 'right'] as const).map((side) => ({
+      ...frame,
+      part: applySideTo(frame.part ?? '', side),
+    }));
+  if (frame.alsoParts.length === 0 || frame.count !== null || hasScrew(frame)) return [frame];
+  return [frame.part, ...frame.alsoParts].map((part) => ({ ...frame, part }));
+}
+
+const basePart = (part: string): string => part.replace(/^(left|right)-/, '');
+
+/** "3 left 3 right": a second count after a side opens the next act without a comma. */
+const opensUnasked = (frame: Frame, term: Term): boolean =>
+  term.kind === 'count' &&
+  frame.count !== null &&
+  !frame.amending &&
+  frame.tighten === null &&
+  (isSided(frame) || frame.where.length > 0 || hasScrew(frame)) &&
+  frame.type !== 'standoffs';
+
 /** Does this term, after a boundary, begin another act? */
 function opensNext(frame: Frame, term: Term): boolean {
-  if (!hasBody(frame)) return false;
+  if (!hasBody(frame) || frame.amending || term.kind === 'amend') return false;
   switch (term.kind) {
     case 'count':
+      // "T5, three of the fan": a kind alone still waits for its count.
+      return (
+        frame.count !== null ||
+        isOtherThanScrews(frame) ||
+        frame.act !== null ||
+        frame.type !== null ||
+        (hasScrew(frame) && frame.part !== null)
+      );
     case 'more':
+    case 'other-side':
       return true;
     case 'drive':
-      return frame.screw.drive != null || frame.type === null || frame.act === 'lift';
+      return frame.screw.drive != null || isOtherThanScrews(frame);
     case 'thread':
-      return frame.screw.thread != null || frame.act === 'lift';
+      return frame.screw.thread != null || isOtherThanScrews(frame);
     case 'joint':
-      return frame.type !== null || frame.act !== null;
+      return frame.type !== null || frame.act !== null || (hasScrew(frame) && term.type !== 'screws');
     case 'mechanism':
-      return frame.mechanism !== null && frame.mechanism !== term.mechanism;
+      return (frame.mechanism !== null && frame.mechanism !== term.mechanism) || isScrews(frame);
     case 'verb':
-      return frame.act !== null;
+      return frame.act !== null ? !frame.actTaken : clashes(frame, term.act);
     case 'part':
-      return frame.part !== null && frame.part !== term.part;
+      return (frame.part !== null && frame.part !== term.part) || frame.hiddenBy !== null;
     case 'side':
-      return frame.part !== null;
+      return frame.part !== null && (frame.count !== null || isSided(frame));
     default:
       return false;
   }
 }
 
+const isScrews = (frame: Frame): boolean => frame.type === 'screws' || hasScrew(frame);
+const isOtherThanScrews = (frame: Frame): boolean =>
+  frame.act === 'lift' || frame.mechanism !== null || (frame.type !== null && frame.type !== 'screws');
+
+/** "4 PH0, unplug, out": each verb is an act of its own where it cannot be how the joint is undone. */
+function clashes(frame: Frame, act: Act): boolean {
+  if (isScrews(frame)) return !['unscrew', 'loosen', 'remove'].includes(act);
+  return act === 'lift' && (frame.type !== null || frame.mechanism !== null);
+}
+
 function fill(frame: Frame, term: Term, owner: boolean): void {
   switch (term.kind) {
     case 'count':
-      frame.count ??= term.count;
+      if (frame.actTaken) frame.act = frame.type = null;
+      if (frame.amending) frame.count = term.count;
+      else frame.count ??= term.count;
       return;
     case 'more':
       frame.count ??= 1;
@@ -144,8 +285,18 @@ function fill(frame: Frame, term: Term, owner: boolean): void {
         ...(term.lengthMm ? { lengthMm: term.lengthMm } : {}),
       };
       return;
+    case 'other-side':
+      frame.otherSide = true;
+      return;
+    case 'each':
+      frame.each = true;
+      return;
+    case 'amend':
+      frame.amending = true;
+      return;
     case 'measure':
-      if (term.unit === 'mm') frame.screw = { ...frame.screw, lengthMm: term.value };
+      if (term.unit === 'mm' && term.value > 0 && term.value <= 100)
+        frame.screw = { ...frame.screw, lengthMm: term.value };
       return;
     case 'property':
       frame.screw = { ...frame.screw, ...term.property };
@@ -159,10 +310,13 @@ function fill(frame: Frame, term: Term, owner: boolean): void {
       frame.plural = term.plural;
       return;
     case 'mechanism':
-      frame.mechanism = term.mechanism;
+      // "slide cover plug", "press-on under metal cover": a plug says least, and the first says most.
+      if (frame.mechanism === null || frame.mechanism === 'plug' || frame.actTaken)
+        frame.mechanism = term.mechanism;
       return;
     case 'verb':
-      frame.act = strongerAct(frame.act, term.act);
+      frame.act = frame.actTaken ? term.act : strongerAct(frame.act, term.act);
+      frame.actTaken = false;
       return;
     case 'part':
       if (frame.part === null || owner || !partNamedBefore(frame, term)) setPart(frame, term.part);
@@ -230,6 +384,7 @@ export function jointTypeOf(frame: Frame): JointType | null {
     case 'slide':
       return frame.count === null ? 'slide' : null;
     case 'lift':
+      return frame.same || frame.more ? 'screws' : null;
     case 'remove':
     case null:
       return frame.same || frame.more || frame.count !== null ? 'screws' : null;
@@ -239,9 +394,16 @@ export function jointTypeOf(frame: Frame): JointType | null {
 /** Is enough said for an act? A plural noun without count, kind or verb ("salt on the hinge screws") is talk. */
 export function isAct(frame: Frame): boolean {
   if (frame.act || frame.mechanism || hasScrew(frame)) return true;
-  if (frame.same || frame.more) return true;
+  if (frame.same || frame.more || frame.otherSide) return true;
+  if (countsSomethingUnread(frame)) return false;
   if (frame.count !== null) return frame.type !== null || frame.part !== null || frame.leads.length > 0;
-  return frame.type !== null && !frame.plural && frame.part !== null && frame.type !== 'adhesive';
+  return frame.type !== null && !frame.plural && frame.part !== null;
+}
+
+/** "2 pin": a count of something that the lexicon does not know is no count of screws. */
+function countsSomethingUnread({ type, count, terms }: Frame): boolean {
+  const at = terms.findIndex((term) => term.kind === 'count');
+  return type === null && count !== null && terms[at + 1]?.kind === 'unknown';
 }
 
 export function jointOf(frame: Frame, type: JointType, screw: Screw | null): EntryJoint {

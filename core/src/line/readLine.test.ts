@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { advanceContext, emptyContext } from './context.ts';
 import { entrySchema, type Entry } from './entry.ts';
 import { partWords } from './lexicon/parts.ts';
+import type { JointType, Verb } from '../sequence/schema.ts';
 import { readLine } from './readLine.ts';
 import { writeLine } from './writeLine.ts';
 
@@ -267,6 +268,16 @@ describe('reading a bench line', () => {
   });
 });
 
+/** Joints without screws, each with the verb that undoes it. */
+const bareJoints: Partial<Record<JointType, Verb>> = {
+  clips: 'unclip',
+  tape: 'peel',
+  'stretch-tape': 'peel',
+  rivets: 'unclip',
+  latch: 'slide',
+  pegs: 'unclip',
+};
+
 describe('writing an entry back', () => {
   const common = { text: '', at: null, confidence: 1 };
   const part = fc.constantFrom(...partWords.map(([slug]) => slug).filter((slug) => slug !== 'antenna'));
@@ -293,6 +304,55 @@ describe('writing an entry back', () => {
         ...common,
       })),
     part.map((of): Entry => ({ kind: 'lift', part: of, ...common })),
+    fc
+      .tuple(
+        part,
+        part,
+        fc.constantFrom('numbered' as const, 'cross' as const),
+        fc.integer({ min: 2, max: 40 }),
+      )
+      .filter(([a, b]) => a !== b)
+      .map(([of, hiddenBy, tighten, count]): Entry => ({
+        kind: 'undo',
+        part: of,
+        verb: 'unscrew',
+        tool: 'PH1',
+        joint: { type: 'screws', count, screw: { drive: 'PH', size: 'PH1' }, hiddenBy, tighten },
+        ...common,
+      })),
+    fc
+      .tuple(part, fc.constantFrom(...Object.entries(bareJoints)), fc.integer({ min: 2, max: 40 }))
+      .map(([of, [type, verb], count]) => ({
+        kind: 'undo' as const,
+        part: of,
+        verb,
+        tool: null,
+        joint: { type: type as JointType, count },
+        ...common,
+      })),
+    fc.constantFrom<Entry>(
+      { kind: 'turn', face: 'top', ...common },
+      { kind: 'turn', face: 'bottom', ...common },
+      { kind: 'hold', seconds: 30, what: 'wait', ...common },
+    ),
+    fc
+      .tuple(part, part)
+      .filter(([a, b]) => a !== b)
+      .map(([a, b]): Entry => ({ kind: 'covers', part: a, parts: [b], ...common })),
+    fc
+      .tuple(part, fc.integer({ min: 1, max: 9 }))
+      .map(([of, count]): Entry => ({ kind: 'stripped', part: of, count, ...common })),
+    fc
+      .record(
+        {
+          nominalV: fc.constantFrom(7.6, 11.55, 15.44),
+          capacityMAh: fc.constantFrom(3800, 4100),
+          energyWh: fc.constantFrom(28.9, 47.4),
+          g: fc.constantFrom(210),
+        },
+        { requiredKeys: ['nominalV'] },
+      )
+      .chain((values) => part.map((of): Entry => ({ kind: 'measure', part: of, values, ...common }))),
     fc.constantFrom('plug', 'press-on', 'coax').chain((mechanism) =>
       part.map(
         (of) =>

@@ -1,7 +1,7 @@
 import type { Screw } from '../sequence/screw.ts';
 import type { LineContext } from './context.ts';
-import type { Entry } from './entry.ts';
-import { gatherFrames, isAct, jointOf, jointTypeOf, verbOf, type Frame } from './frames.ts';
+import type { Entry, EntryOf } from './entry.ts';
+import { gatherFrames, jointOf, screwOf, jointTypeOf, verbOf, type Frame } from './frames.ts';
 import { freeTextOpeners } from './lexicon/words.ts';
 import { readTerms } from './readTerms.ts';
 import { constructions, type Draft } from './relations.ts';
@@ -18,13 +18,22 @@ export interface Span {
 export interface Reading {
   readonly line: string;
   readonly entries: readonly Entry[];
+  /** The second reading of a line with a phrase of two meanings: shown beside the first, never guessed. */
+  readonly or?: { readonly phrase: string; readonly entries: readonly Entry[] };
+  /**
+   * The line takes back a word of the line before: `entries` then holds the last act put right, or nothing
+   * where it is struck.
+   */
+  readonly amends?: 'replace' | 'strike';
   /** Words not understood, as typed. */
   readonly unread: readonly string[];
   readonly spans: readonly Span[];
 }
 
-/** Longer lines are kept as one note: a bench line is a breath, not a page. */
-export const lineLimit = 2000;
+/** Longer lines are kept as one note, cut: a bench line is a breath, not a page. */
+export const lineLimit = 20_000;
+/** An entry keeps at most this much of the words that it came from. */
+const textLimit = 2_000;
 
 /**
  * Reads one bench line. Never throws: what cannot be read is kept as a note with the words marked.
@@ -33,28 +42,77 @@ export const lineLimit = 2000;
 export function readLine(line: string, context: LineContext): Reading {
   const trimmed = line.trim();
   if (trimmed === '') return { line, entries: [], unread: [], spans: [] };
-  if (line.length > lineLimit) return noteOnly(line.slice(0, lineLimit), line, context.at, 0.3);
+  if (line.length > lineLimit) return noteOnly(line, line, context.at, 0.3);
   const terms = readTerms(tokenize(line), context.lexicon);
   const free = freeText(line, terms, context);
   if (free) return free;
+  const amended = amendLast(line, terms, context);
+  if (amended) return amended;
+  const first = readWhole(line, terms, context);
+  const doubtful = terms.find((term) => term.or !== undefined);
+  if (!doubtful?.or) return first;
+  const second = readWhole(
+    line,
+    terms.map((term) => (term === doubtful ? ({ ...term, ...doubtful.or } as Term) : term)),
+    context,
+  );
+  return { ...first, or: { phrase: line.slice(doubtful.start, doubtful.end), entries: second.entries } };
+}
+
+function readWhole(line: string, terms: readonly Term[], context: LineContext): Reading {
   const entries: Entry[] = [];
-  let part = context.part;
+  let { part, last } = context;
   for (const segment of segments(terms)) {
-    const read = readSegment(line, segment, { ...context, part });
-    entries.push(...read);
-    for (const entry of read) if ('part' in entry && entry.part) part = entry.part;
+    const read = readSegment(line, segment, { ...context, part, last });
+    entries.push(...(read.length > 0 ? read : [keptAsNote(line, segment, context.at)]));
+    for (const entry of read) {
+      if ('part' in entry && entry.part) part = entry.part;
+      if (entry.kind === 'undo') last = entry;
+    }
   }
   const unread = terms
     .filter((term) => term.kind === 'unknown')
     .map((term) => line.slice(term.start, term.end));
   const spans = terms.map(({ start, end, kind }) => ({ start, end, kind }));
-  if (entries.length === 0)
-    return { ...noteOnly(trimmed, line, context.at, unread.length > 0 ? 0.3 : 0.5), unread, spans };
+  if (!entries.some(isUnderstood))
+    return { ...noteOnly(line.trim(), line, context.at, unread.length > 0 ? 0.3 : 0.5), unread, spans };
   return { line, entries, unread, spans };
 }
 
+const silent: ReadonlySet<Term['kind']> = new Set(['filler', 'comma', 'colon', 'and', 'of', 'same', 'it']);
+
+/**
+ * `scratch that`, `no, five`, `make that PH1`: the last act again, put right. Only where the line says
+ * nothing else: "no, the fan has five" is a line of its own.
+ */
+function amendLast(line: string, terms: readonly Term[], context: LineContext): Reading | null {
+  const telling = terms.filter((term) => !silent.has(term.kind));
+  const spans = terms.map(({ start, end, kind }) => ({ start, end, kind }));
+  const [lead, ...rest] = telling;
+  if (lead?.kind === 'strike-last' && rest.length === 0)
+    return { line, entries: [], unread: [], spans, amends: 'strike' };
+  if (lead?.kind !== 'amend' || !context.last || rest.length === 0) return null;
+  if (rest.some((term) => !['count', 'drive', 'thread', 'measure', 'property', 'part'].includes(term.kind)))
+    return null;
+  const { last } = context;
+  const screw = screwOf(rest);
+  const joint = { ...last.joint };
+  const count = rest.find((term) => term.kind === 'count')?.count;
+  if (count !== undefined) joint.count = count;
+  if (Object.keys(screw).length > 0) joint.screw = { ...last.joint.screw, ...screw };
+  const part = rest.find((term) => term.kind === 'part')?.part ?? last.part;
+  const tool = last.tool === null ? null : (joint.screw?.size ?? last.tool);
+  const entry = { ...last, joint, part, tool, text: line.trim(), at: context.at };
+  return { line, entries: [entry], unread: [], spans, amends: 'replace' };
+}
+
 function noteOnly(text: string, line: string, at: number | null, confidence: number): Reading {
-  return { line, entries: [{ kind: 'note', text, at, confidence }], unread: [], spans: [] };
+  return {
+    line,
+    entries: [{ kind: 'note', text: text.slice(0, textLimit), at, confidence }],
+    unread: [],
+    spans: [],
+  };
 }
 
 /** `test: …`, `careful, …`, `note …`: the rest of the line as it stands. */
@@ -85,10 +143,20 @@ function freeText(line: string, terms: readonly Term[], context: LineContext): R
 function segments(terms: readonly Term[]): Term[][] {
   const found: Term[][] = [[]];
   for (const term of terms) {
-    if (term.kind === 'then') found.push([]);
-    else found[found.length - 1]?.push(term);
+    const current = found[found.length - 1] ?? [];
+    if (term.kind === 'then' || ((term.kind === 'comma' || term.kind === 'and') && isWhole(current)))
+      found.push([]);
+    else current.push(term);
   }
   return found.filter((segment) => segment.some((term) => term.kind !== 'comma' && term.kind !== 'filler'));
+}
+
+/** A turn or a hold is said in one breath; what follows its comma is something else. */
+function isWhole(terms: readonly Term[]): boolean {
+  const timed = terms.some((term) => term.kind === 'measure' && (term.unit === 's' || term.unit === 'min'));
+  return terms.some(
+    (term) => term.kind === 'turn' || ((term.kind === 'hold' || term.kind === 'wait') && timed),
+  );
 }
 
 function readSegment(line: string, terms: readonly Term[], context: LineContext): Entry[] {
@@ -97,19 +165,55 @@ function readSegment(line: string, terms: readonly Term[], context: LineContext)
     if (drafts) return drafts.map((draft) => finish(line, terms, context.at, draft));
   }
   const entries: Entry[] = [];
-  let screw = context.screw;
+  let { screw, last } = context;
   const partNamed = terms.some((term) => term.kind === 'part');
   for (const frame of gatherFrames(terms, context.part)) {
-    if (!isAct(frame)) continue;
-    const read = readFrame(line, frame, { ...context, screw }, partNamed);
-    if (!read) continue;
-    entries.push(...read);
-    for (const entry of read) if (entry.kind === 'undo' && entry.joint.screw) screw = entry.joint.screw;
+    const read = readFrame(line, frame, { ...context, screw, last }, partNamed);
+    if (!read) {
+      // An act without its part: kept as it stands, rather than dropped.
+      entries.push(keptAsNote(line, frame.terms, context.at));
+      continue;
+    }
+    entries.push(...read.filter((entry) => !isRepeatedLift(entry, entries)));
+    for (const entry of read) {
+      if (entry.kind !== 'undo') continue;
+      last = entry;
+      if (entry.joint.screw) screw = entry.joint.screw;
+    }
   }
   return entries;
 }
 
+/** Words of which nothing could be made, beside others of which something was. */
+const keptAsNote = (line: string, terms: readonly Term[], at: number | null): Entry => ({
+  ...finish(line, terms, at, { kind: 'note' }),
+  confidence: 0.3,
+});
+const isUnderstood = (entry: Entry): boolean => entry.kind !== 'note';
+
+/** "lift at 30 degrees, pull out": one part comes off once. */
+const isRepeatedLift = (entry: Entry, before: readonly Entry[]): boolean =>
+  entry.kind === 'lift' && isLiftOf(before[before.length - 1], entry.part);
+const isLiftOf = (entry: Entry | undefined, part: string): boolean =>
+  entry?.kind === 'lift' && entry.part === part;
+
+/** The last thing undone, on the side across; a count or a kind that is named takes the place of its own. */
+function onOtherSide(frame: Frame, last: EntryOf<'undo'>): Draft {
+  const across = (text: string): string =>
+    text.replace(/left|right/g, (side) => (side === 'left' ? 'right' : 'left'));
+  const part = frame.part && /^(left|right)-/.test(frame.part) ? frame.part : last.part && across(last.part);
+  const joint = { ...last.joint };
+  if (joint.where) joint.where = across(joint.where);
+  if (frame.count !== null) joint.count = frame.count;
+  if (Object.keys(frame.screw).length > 0) joint.screw = { ...joint.screw, ...frame.screw };
+  return { kind: 'undo', joint, part, verb: last.verb, tool: joint.screw?.size ?? last.tool };
+}
+
 function readFrame(line: string, frame: Frame, context: LineContext, partNamed: boolean): Entry[] | null {
+  if (frame.otherSide && context.last)
+    return [
+      finish(line, frame.terms, context.at, onOtherSide(frame, context.last), ['part', 'screw', 'count']),
+    ];
   const fromContext: NonNullable<Entry['fromContext']> = [];
   let part = frame.part;
   if (!part && frame.where.includes('bottom') && !partNamed) part = 'base-cover';
@@ -133,7 +237,7 @@ function readFrame(line: string, frame: Frame, context: LineContext, partNamed: 
 }
 
 const needsLastScrew = (frame: Frame): boolean =>
-  (frame.same || frame.more) && frame.screw.drive == null && frame.screw.thread == null;
+  (frame.same || frame.more || frame.otherSide) && frame.screw.drive == null && frame.screw.thread == null;
 
 function finish(
   line: string,
@@ -150,7 +254,7 @@ function finish(
   const unread = terms.filter((term) => term.kind === 'unknown').length;
   const confidence = Math.max(0.4, 1 - 0.15 * unread);
   const common = {
-    text: line.slice(start, end),
+    text: line.slice(start, end).slice(0, textLimit),
     at,
     confidence,
     ...(fromContext.length > 0 ? { fromContext } : {}),

@@ -1,6 +1,6 @@
 import type { LineContext } from './context.ts';
 import type { Entry } from './entry.ts';
-import { applySideTo } from './sides.ts';
+import { applySideTo, canHaveSide } from './sides.ts';
 import { holdWhat } from './lexicon/words.ts';
 import type { Term, TermOf } from './terms.ts';
 
@@ -28,9 +28,9 @@ function partsIn(terms: readonly Term[]): string[] {
       parts.push(side ? applySideTo(term.part, side) : term.part);
       side = null;
     } else if (term.kind === 'side') {
-      const last = parts.pop();
-      if (last === undefined) side = term.side;
-      else parts.push(applySideTo(last, term.side));
+      const last = parts[parts.length - 1];
+      if (last !== undefined && canHaveSide(last)) parts[parts.length - 1] = applySideTo(last, term.side);
+      else side = term.side;
     }
   }
   return [...new Set(parts)];
@@ -39,6 +39,26 @@ function partsIn(terms: readonly Term[]): string[] {
 /** `fan needs cover and battery first`. */
 const requires: Construction = (terms) =>
   splitAt(terms, 'needs', (part, parts) => [{ kind: 'requires', part, parts }]);
+
+/** `remove battery before fan`, `before the fan: cover, battery`. */
+const before: Construction = (terms) => {
+  const at = terms.findIndex((term) => term.kind === 'before');
+  if (at < 0) return null;
+  const earlier = partsIn(terms.slice(0, at));
+  const [part, ...others] = partsIn(terms.slice(at));
+  const parts = earlier.length > 0 ? earlier : others;
+  return part && parts.length > 0 && !has(terms, 'count') ? [{ kind: 'requires', part, parts }] : null;
+};
+
+/** `fan after heatsink`. */
+const after: Construction = (terms) => {
+  const at = terms.findIndex((term) => term.kind === 'after');
+  const [part] = partsIn(terms.slice(0, Math.max(0, at)));
+  const parts = partsIn(terms.slice(Math.max(0, at)));
+  return at > 0 && part && parts.length > 0 && !has(terms, 'count')
+    ? [{ kind: 'requires', part, parts }]
+    : null;
+};
 
 /** `drive shield covers battery screw`. */
 const covers: Construction = (terms) =>
@@ -69,6 +89,19 @@ const blocked: Construction = (terms) => {
 };
 
 const counted = (terms: readonly Term[]): number => find(terms, 'count')?.count ?? 1;
+
+/** `antenna under the drive`: two parts and nothing that was done. */
+const under: Construction = (terms) => {
+  const at = terms.findIndex((term) => term.kind === 'hiding');
+  if (
+    at < 0 ||
+    !terms.every((term) => ['part', 'side', 'hiding', 'filler', 'comma', 'colon', 'of'].includes(term.kind))
+  )
+    return null;
+  const parts = partsIn(terms.slice(0, at));
+  const [part] = partsIn(terms.slice(at));
+  return part && parts.length > 0 ? [{ kind: 'covers', part, parts }] : null;
+};
 
 /** `missing: 1 base cover screw`. */
 const missing: Construction = (terms, context) => {
@@ -153,13 +186,20 @@ const label: Construction = (terms, context) => {
   return drafts;
 };
 
+/** `battery swollen`: shown at once and at the step, whatever else is said. */
+const danger: Construction = (terms) => (has(terms, 'danger') ? [{ kind: 'caution' }] : null);
+
 /** Tried in this order; each says in one line what it reads. */
 export const constructions: readonly Construction[] = [
+  danger,
   requires,
+  before,
+  after,
   blocked,
   missing,
   stripped,
   covers,
+  under,
   hold,
   turn,
   label,

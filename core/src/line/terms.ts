@@ -29,6 +29,7 @@ export type Meaning =
 export type Plain =
   | 'hiding'
   | 'of'
+  | 'from'
   | 'same'
   | 'more'
   | 'it'
@@ -41,6 +42,13 @@ export type Plain =
   | 'stripped'
   | 'blocked'
   | 'holds-it'
+  | 'before'
+  | 'after'
+  | 'each'
+  | 'other-side'
+  | 'amend'
+  | 'danger'
+  | 'strike-last'
   | 'needs'
   | 'covers'
   | 'hold'
@@ -49,12 +57,18 @@ export type Plain =
   | 'filler'
   | 'unknown';
 
+/** What a phrase may mean besides, where nothing settles it: shown as a second reading, never guessed. */
+export interface Doubt {
+  readonly or: Meaning;
+}
+
 /** A meaning with the tokens (from, to) and the characters (start, end) that it was read from. */
-export type Term = Meaning & {
-  readonly from: number;
-  readonly to: number;
-  readonly start: number;
-  readonly end: number;
-};
+export type Term = Meaning &
+  Partial<Doubt> & {
+    readonly from: number;
+    readonly to: number;
+    readonly start: number;
+    readonly end: number;
+  };
 
 export type TermOf<K extends Meaning['kind']> = Extract<Term, { kind: K }>;

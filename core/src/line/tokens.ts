@@ -19,18 +19,20 @@ const isLetter = (c: string): boolean => c.toLowerCase() !== c.toUpperCase();
 export function tokenize(line: string): Token[] {
   const tokens: Token[] = [];
   let glued = false;
+  let afterNumber = false;
   for (let i = 0; i < line.length;) {
     const c = line.charAt(i);
     if (isSpace(c)) {
-      glued = false;
+      glued = afterNumber = false;
       i++;
       continue;
     }
-    const end = isDigit(c) ? numberEnd(line, i) : isLetter(c) ? wordEnd(line, i) : i + 1;
+    const end = isDigit(c) ? numberEnd(line, i) : isLetter(c) ? wordEnd(line, i, afterNumber) : i + 1;
     const text = line.slice(i, end);
     const kind = isDigit(c) ? 'number' : isLetter(c) ? 'word' : 'mark';
     tokens.push({ kind, text, lower: plain(text), start: i, end, glued });
     glued = true;
+    afterNumber = kind === 'number';
     i = end;
   }
   return tokens;
@@ -50,7 +52,9 @@ function numberEnd(line: string, from: number): number {
   return i;
 }
 
-function wordEnd(line: string, from: number): number {
+function wordEnd(line: string, from: number, afterNumber: boolean): number {
+  // `2xPH0`, `4xM2`: a count, the sign for times, and what is counted.
+  if (afterNumber && (line.charAt(from) === 'x' || line.charAt(from) === 'X')) return from + 1;
   let i = from;
   for (; i < line.length; i++) {
     const c = line.charAt(i);

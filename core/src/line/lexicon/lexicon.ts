@@ -1,5 +1,7 @@
-import type { Meaning } from '../terms.ts';
-import { partWords } from './parts.ts';
+import type { Doubt, Meaning } from '../terms.ts';
+import type { Token } from '../tokens.ts';
+import { bareParts, partNouns, partWords } from './parts.ts';
+import { PhraseTree } from './phraseTree.ts';
 import * as words from './words.ts';
 
 /** A part that a device or a shop knows under a name of its own. */
@@ -8,53 +10,25 @@ export interface KnownPart {
   readonly name: string;
 }
 
-interface Node {
-  readonly next: Map<string, Node>;
-  meaning: Meaning | null;
-}
+/** The words of the trade and of one device, with what each means by itself. */
+export class Lexicon extends PhraseTree<Meaning & Partial<Doubt>> {
+  /** Nouns that only parts have (`bracket`), each with the end of the slug that it makes. */
+  private readonly nouns = new PhraseTree<string>();
 
-/** Phrases of one or several words, matched longest first, with what each means. */
-export class Lexicon {
-  private readonly root: Node = { next: new Map(), meaning: null };
-  private readonly phrases: string[] = [];
-
-  /** Adds a phrase; a phrase that is there already keeps its first meaning unless `override` is set. */
-  add(phrase: string, meaning: Meaning, override = false): void {
-    let node = this.root;
-    const key = phrase.trim().toLowerCase().replaceAll('-', ' ').replaceAll('/', ' ');
-    for (const word of key.split(/\s+/)) {
-      let next = node.next.get(word);
-      if (!next) node.next.set(word, (next = { next: new Map(), meaning: null }));
-      node = next;
-    }
-    if (node.meaning && !override) return;
-    node.meaning = meaning;
-    this.phrases.push(key);
+  addNouns(phrases: string, slug: string): void {
+    this.nouns.addAll(phrases, slug);
   }
 
-  /** The longest phrase that starts with the words that `wordAt` yields; `length` counts those words. */
-  match(wordAt: (offset: number) => string | null): { meaning: Meaning; length: number } | null {
-    let node = this.root;
-    let found: { meaning: Meaning; length: number } | null = null;
-    for (let i = 0; ; i++) {
-      const word = wordAt(i);
-      const next = word === null ? undefined : node.next.get(word);
-      if (!next) return found;
-      node = next;
-      if (node.meaning) found = { meaning: node.meaning, length: i + 1 };
-    }
-  }
-
-  has(phrase: string): boolean {
-    const words = phrase.trim().toLowerCase().split(/\s+/);
-    return this.match((i) => words[i] ?? null)?.length === words.length;
+  /** The part noun that stands at a place. */
+  nounAt(tokens: readonly Token[], at: number): { meaning: string; to: number } | null {
+    return this.nouns.matchTokens(tokens, at);
   }
 
   /** Phrases that begin with the letters typed, shortest first: for completion. */
   startingWith(prefix: string, limit: number): string[] {
     const key = prefix.toLowerCase();
     const found = this.phrases.filter((phrase) => phrase.startsWith(key) && phrase !== key);
-    return [...new Set(found)].sort((a, b) => a.length - b.length || (a < b ? -1 : 1)).slice(0, limit);
+    return found.sort((a, b) => a.length - b.length || (a < b ? -1 : 1)).slice(0, limit);
   }
 }
 
@@ -69,7 +43,10 @@ export function buildLexicon(known: readonly KnownPart[] = []): Lexicon {
     lexicon.add(part.name, { kind: 'part', part: part.id });
     lexicon.add(part.id, { kind: 'part', part: part.id });
   }
+  addBareNouns(lexicon, known);
+  for (const [phrase, first, second] of words.doubtfulWords) lexicon.add(phrase, { ...first, or: second });
   putPlain(put);
+  for (const [slug, phrases] of partNouns) lexicon.addNouns(phrases, slug);
   for (const [slug, name, , others] of partWords)
     put(`${name},${slug},${others}`, { kind: 'part', part: slug });
   for (const [mechanism, phrases] of words.mechanismWordList) put(phrases, { kind: 'mechanism', mechanism });
@@ -79,7 +56,6 @@ export function buildLexicon(known: readonly KnownPart[] = []): Lexicon {
   }
   for (const [act, phrases] of words.verbWordList) put(phrases, { kind: 'verb', act });
   for (const [property, phrases] of words.screwPropertyList) put(phrases, { kind: 'property', property });
-  for (const [drive, phrases] of words.driveWordList) put(phrases, { kind: 'drive', drive, size: null });
   for (const [tighten, phrases] of words.tightenWordList) put(phrases, { kind: 'tighten', tighten });
   for (const place of list(words.placeWords)) lexicon.add(place, { kind: 'place', place });
   for (const lead of list(words.leadWords)) lexicon.add(lead, { kind: 'lead', lead });
@@ -92,15 +68,38 @@ export function buildLexicon(known: readonly KnownPart[] = []): Lexicon {
   return lexicon;
 }
 
+/**
+ * "the bracket", with nothing before it: this device's only bracket, or one of its brackets, in doubt. Where
+ * the device is not known it is a part called bracket.
+ */
+function addBareNouns(lexicon: Lexicon, known: readonly KnownPart[]): void {
+  for (const [slug, phrases] of partNouns) {
+    const parts = known.filter(({ id }) => id.endsWith(`-${slug}`)).map(({ id }) => id);
+    const [first, second] = parts;
+    if (first && second)
+      lexicon.addAll(phrases, { kind: 'part', part: first, or: { kind: 'part', part: second } });
+    else if (first) lexicon.addAll(phrases, { kind: 'part', part: first });
+    else if (bareParts.has(slug)) lexicon.addAll(phrases, { kind: 'part', part: slug });
+  }
+}
+
 function putPlain(put: (phrases: string, meaning: Meaning) => void): void {
   put(words.turnWords.over, { kind: 'turn', face: 'over' });
   put(words.turnWords.top, { kind: 'turn', face: 'top' });
   put(words.turnWords.bottom, { kind: 'turn', face: 'bottom' });
   put(words.hidingWords, { kind: 'hiding' });
   put(words.ofWords, { kind: 'of' });
+  put(words.fromWords, { kind: 'from' });
   put(words.sameWords, { kind: 'same' });
   put(words.moreWords, { kind: 'more' });
   put(words.itWords, { kind: 'it' });
+  put(words.eachWords, { kind: 'each' });
+  put(words.otherSideWords, { kind: 'other-side' });
+  put(words.beforeWords, { kind: 'before' });
+  put(words.afterWords, { kind: 'after' });
+  put(words.dangerWords, { kind: 'danger' });
+  put(words.strikeWords, { kind: 'strike-last' });
+  put(words.amendWords, { kind: 'amend' });
   put(words.joinWords, { kind: 'and' });
   put(words.thenWords, { kind: 'then' });
   put(words.missingWords, { kind: 'missing' });

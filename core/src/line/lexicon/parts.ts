@@ -83,6 +83,13 @@ export const partWords: readonly (readonly [slug: string, name: string, kind: st
   ['card-reader', 'Card reader', 'board', 'sd reader, smart card reader'],
   ['power-jack', 'Power jack', 'port', 'dc jack, dc in, charging jack, power connector, charge port'],
   ['power-supply', 'Power supply', 'supply', 'psu, supply, internal supply, mains supply'],
+  ['power-button', 'Power button', 'cable', 'power key, pwr button'],
+  ['volume-buttons', 'Volume buttons', 'cable', 'volume keys, volume flex, volume button'],
+  ['fan-shroud', 'Fan shroud', 'bracket', 'air duct, fan duct, air guide'],
+  ['vibration-motor', 'Vibration motor', 'speaker', 'vibrator, vibra motor, haptic motor'],
+  ['earpiece', 'Earpiece', 'speaker', 'ear speaker, receiver'],
+  ['light-guide', 'Light guide', 'cable', 'light pipe, light pipes'],
+  ['front-panel', 'Front panel', 'cover', 'front bezel, fascia'],
   ['stand', 'Stand', 'stand', 'foot stand, neck, stand neck'],
   ['hinge', 'Hinge', 'hinge', 'display hinge, hinges, lid hinge, display hinges'],
   ['hinge-cover', 'Hinge cover', 'cover', 'hinge cap, clutch cover'],
@@ -95,6 +102,48 @@ export const partWords: readonly (readonly [slug: string, name: string, kind: st
   ['thermal-pad', 'Thermal pad', 'pad', 'thermal pads, pad, pads, heat pad'],
   ['insulator', 'Insulator', 'tape', 'insulating film, mylar, film, insulating sheet'],
 ];
+
+/**
+ * Nouns that only parts have: "fan bracket", "vga plate" need no line of their own above.
+ * [end of the slug, words].
+ */
+export const partNouns: readonly (readonly [slug: string, words: string])[] = [
+  ['bracket', 'bracket, brackets'],
+  ['shield', 'shield, shields, shielding'],
+  ['plate', 'plate, plates'],
+  ['cover', 'cover'],
+  ['frame', 'frame, frames'],
+  ['board', 'board, boards'],
+  ['holder', 'holder, holders'],
+  ['cage', 'cage, cages'],
+  ['guard', 'guard, guards'],
+  ['duct', 'duct, ducts'],
+  ['door', 'door, doors'],
+  ['cap', 'cap, caps'],
+  ['retainer', 'retainer, retainers'],
+  ['clamp', 'clamp, clamps'],
+  ['housing', 'housing'],
+  ['port', 'port, ports'],
+  ['module', 'module'],
+  ['card', 'card'],
+  ['button', 'button, buttons'],
+  ['sensor', 'sensor'],
+  ['trim', 'trim'],
+];
+
+/** Part nouns that name a part by themselves, on a device whose parts are not known yet. */
+export const bareParts: ReadonlySet<string> = new Set([
+  'bracket',
+  'plate',
+  'frame',
+  'holder',
+  'cage',
+  'guard',
+  'duct',
+  'door',
+  'retainer',
+  'clamp',
+]);
 
 /** Parts of which a unit has one on each side. */
 export const sidedParts: ReadonlySet<string> = new Set([
