@@ -48,3 +48,6 @@ export * from './run/tray.ts';
 export * from './run/summary.ts';
 
 export * from './api/messages.ts';
+
+export { readCaptions, narrationLimit, type Cue } from './narration/readCaptions.ts';
+export { draftNarration } from './narration/draftNarration.ts';

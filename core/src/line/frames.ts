@@ -3,6 +3,7 @@ import type { JointType, Mechanism, Verb } from '../sequence/schema.ts';
 import type { Screw } from '../sequence/screw.ts';
 import type { EntryJoint } from './entry.ts';
 import type { Act } from './lexicon/words.ts';
+import { partKindOf } from './partName.ts';
 import { applySideTo, canHaveSide } from './sides.ts';
 import type { Term, TermOf } from './terms.ts';
 
@@ -135,7 +136,8 @@ export function gatherFrames(terms: readonly Term[], partInWork: string | null):
 const isConnector = (frame: Frame): boolean =>
   frame.act === 'unplug' || frame.act === 'unlock' || frame.mechanism !== null || frame.type === 'connector';
 const isLed = (frame: Frame, partInWork: string | null): boolean =>
-  isConnector(frame) && (frame.part !== null || partInWork !== null);
+  frame.terms.slice(0, -1).some((term) => term.kind === 'part') ||
+  (isConnector(frame) && (frame.part ?? partInWork) !== null);
 const isFromSomewhere = (frame: Frame, partInWork: string | null): boolean =>
   frame.terms.findLast((term) => term.kind !== 'filler' && term.kind !== 'part')?.kind === 'from' &&
   isLed(frame, partInWork);
@@ -387,6 +389,7 @@ export function jointTypeOf(frame: Frame): JointType | null {
       return frame.same || frame.more ? 'screws' : null;
     case 'remove':
     case null:
+      if (frame.part && partKindOf(frame.part) === 'antenna' && frame.count !== null) return 'connector';
       return frame.same || frame.more || frame.count !== null ? 'screws' : null;
   }
 }
@@ -406,6 +409,12 @@ function countsSomethingUnread({ type, count, terms }: Frame): boolean {
   return type === null && count !== null && terms[at + 1]?.kind === 'unknown';
 }
 
+/** What is unplugged is a plug, where nothing else is said; the leads of an antenna are coax. */
+function usualMechanism({ act, part, count }: Frame): Mechanism | null {
+  if (part && partKindOf(part) === 'antenna' && (act !== null || count !== null)) return 'coax';
+  return act === 'unplug' ? 'plug' : null;
+}
+
 export function jointOf(frame: Frame, type: JointType, screw: Screw | null): EntryJoint {
   const joint: EntryJoint = { type };
   const count = frame.count ?? (frame.leads.length > 1 ? frame.leads.length : null);
@@ -413,7 +422,7 @@ export function jointOf(frame: Frame, type: JointType, screw: Screw | null): Ent
     joint.count = count ?? (frame.type !== null && !frame.plural ? 1 : null);
     if (screw && Object.keys(screw).length > 0) joint.screw = screw;
   } else if (count !== null) joint.count = count;
-  const mechanism = frame.mechanism ?? (frame.act === 'unplug' ? 'plug' : null);
+  const mechanism = frame.mechanism ?? usualMechanism(frame);
   if (type === 'connector' && mechanism) joint.mechanism = mechanism;
   if (frame.hiddenBy) joint.hiddenBy = frame.hiddenBy;
   if (frame.tighten) joint.tighten = frame.tighten;

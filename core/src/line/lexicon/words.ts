@@ -148,7 +148,7 @@ export const driveFillers = 'number, no, size, head, bit, driver, screwdriver';
 export const tightenWordList = [
   [
     'numbered',
-    'numbered, in order, by number, by numbers, marked order, in number order, in the numbered order, as numbered',
+    'numbered, in order, by number, by numbers, marked order, in number order, in the numbered order, as numbered, in the order marked, in the marked order, order marked, in the order shown, in order of the numbers, in numerical order, in ascending order, in descending order, in sequence, in the order indicated',
   ],
   ['cross', 'crosswise, cross wise, cross pattern, criss cross, diagonal order, diagonally, star pattern'],
 ] as const;
@@ -216,8 +216,11 @@ export const sideWords = {
 export const leadWords = 'main, aux, auxiliary, black, white, grey, gray';
 export const hidingWords =
   'under, underneath, beneath, behind, below, hidden by, hidden under, hidden beneath, covered by, hiding under';
-export const ofWords = 'of, on, in, at, for, with, around, along, over, through';
-export const fromWords = 'from, to, into, onto, off of';
+/** Whose it is: a part behind them takes the place of one named before. */
+export const ofWords = 'of, for';
+/** Where it is or leads: a part behind them counts only where none was named. */
+export const fromWords =
+  'from, to, into, onto, off of, on, in, at, with, around, along, over, through, across, inside of';
 export const sameWords =
   'same, all same, all the same, same again, ditto, the same, same as before, same kind, same ones, same screws, same screw, likewise, as before';
 export const moreWords = 'one more, another, 1 more, one other, another one, one extra, 1 extra';

@@ -1,0 +1,91 @@
+import { readNumber } from '../line/spokenNumber.ts';
+import { tokenize, type Token } from '../line/tokens.ts';
+
+/** What was pointed at or counted aloud, and the words without it. */
+export interface Pointing {
+  readonly total: number;
+  readonly rest: string;
+}
+
+/**
+ * "There's one here, here and here" are three; "two up top, one down there" are three; "one, two, three,
+ * four" are four. Null where nobody points or counts.
+ */
+export function takePointing(text: string): Pointing | null {
+  return countedAloud(text) ?? pointedAt(text);
+}
+
+const ordinals: Readonly<Record<string, number>> = { second: 2, third: 3, fourth: 4, fifth: 5, sixth: 6 };
+const between = new Set([
+  'the',
+  'and',
+  'uh',
+  'um',
+  'okay',
+  'then',
+  'there',
+  'is',
+  "there's",
+  'that',
+  "that's",
+  'number',
+  'screw',
+  'here',
+]);
+
+/** Consecutive numbers from one. */
+function countedAloud(text: string): Pointing | null {
+  const tokens = tokenize(text);
+  for (let at = 0; at < tokens.length; at++) {
+    const first = readNumber(tokens, at);
+    if (first?.value !== 1) continue;
+    let value = 1;
+    let end = first.to;
+    for (let i = end, skipped = 0; i < tokens.length && skipped < 4;) {
+      const ordinal = ordinals[tokens[i]?.lower ?? ''];
+      const number = ordinal ? { value: ordinal, to: i + 1 } : readNumber(tokens, i);
+      if (number?.value === value + 1) {
+        value++;
+        end = i = number.to;
+        skipped = 0;
+      } else if (!number && (tokens[i]?.kind === 'mark' || between.has(tokens[i]?.lower ?? ''))) {
+        i++;
+        skipped++;
+      } else break;
+    }
+    if (value >= 2) return { total: value, rest: cut(text, tokens[at], tokens[end - 1]) };
+  }
+  return null;
+}
+
+const cut = (text: string, first: Token | undefined, last: Token | undefined): string =>
+  `${text.slice(0, first?.start ?? 0)} ${text.slice(last?.end ?? text.length)}`.trim();
+
+const number = '(one|two|three|four|five|six|seven|eight|\\d{1,2})';
+const filler = '(?:more|of them|right|over|up|down|back|out|way|just|in|on|is|are|another|and)';
+const place = `(?:here|there(?!['’]| (?:is|are|was|were)\\b)|up top|at the top|at the bottom|(?:on|in|at|by|near|under|behind|along|over) (?:the|this|that|each|either) [a-z]+(?: (?:corner|edge|side|hinge|end|one))?)`;
+const item = new RegExp(`\\b(?:${number}\\s+)?(?:${filler}\\s+)*${place}\\b`, 'g');
+
+function pointedAt(text: string): Pointing | null {
+  const items = [...text.matchAll(item)].filter(
+    ([all]) => !/^(?:over|in|on|up|down|out|back|right) /.test(all) || /here|there/.test(all),
+  );
+  const bare = items.filter(([all, count]) => count === undefined && /\b(here|there)$/.test(all));
+  const counted = items.filter(([, count]) => count !== undefined);
+  if (counted.length === 0 && bare.length < 2) return null;
+  // "two screws here" is a plain count with a place.
+  if (items.length === 1 && /screw/.test(items[0]?.[0] ?? '')) return null;
+  // "four screws, one here, here and here": the count that belongs to the noun is no item.
+  const used = counted.length > 0 ? [...counted, ...bare] : bare;
+  const total = used.reduce((sum, [, count]) => sum + (count === undefined ? 1 : valueOf(count)), 0);
+  const rest = used.reduce((left, [all]) => left.replace(all, ' , '), text);
+  return {
+    total,
+    rest: rest
+      .replace(/(\s*,\s*)+/g, ', ')
+      .replace(/(,|\band\b|\s)+$/g, '')
+      .trim(),
+  };
+}
+
+const valueOf = (word: string): number => readNumber(tokenize(word), 0)?.value ?? 1;
