@@ -1,3 +1,4 @@
+import { draftCommand } from './draft.ts';
 import { parseCommand } from './parse.ts';
 import { planCommand } from './plan.ts';
 import { InputRefused, UsageError, type Streams } from './streams.ts';
@@ -7,6 +8,7 @@ const usage = `Usage:
               [--start-face top|bottom] [--tool-in-hand TOOL] [--off PART …]
               [--tool-change 6] [--flip 8] [--resume 20] [--json]
   bemtor parse [--json]      one bench line per line on standard input
+  bemtor draft NARRATION [--model SEQUENCE.json] [--json]
 
 Exit 0; 1 where the input is refused; 2 for wrong usage.
 `;
@@ -14,6 +16,7 @@ Exit 0; 1 where the input is refused; 2 for wrong usage.
 const commands: Readonly<Record<string, (args: string[], streams: Streams) => Promise<void>>> = {
   plan: planCommand,
   parse: parseCommand,
+  draft: draftCommand,
 };
 
 /** Runs one command and returns its exit code. */

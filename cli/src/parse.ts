@@ -11,9 +11,12 @@ export async function parseCommand(args: string[], { stdin, stdout }: Streams): 
   const { values } = readArguments({ args, options: { json: { type: 'boolean' } } });
   let context = emptyContext();
   for await (const line of createInterface({ input: Readable.from(stdin), crlfDelay: Infinity })) {
-    const { entries, unread } = readLine(line, context);
+    const { entries, unread, or, amends } = readLine(line, context);
     context = advanceContext(context, entries);
-    if (values.json) stdout.write(`${JSON.stringify({ line, entries, unread })}\n`);
+    if (values.json)
+      stdout.write(
+        `${JSON.stringify({ line, entries, unread, ...(or ? { or } : {}), ...(amends ? { amends } : {}) })}\n`,
+      );
     else
       stdout.write(
         `${line}\n${entries.map((entry) => `    ${entryWords(entry)}\n`).join('')}${unread.length > 0 ? `    not understood: ${unread.join(', ')}\n` : ''}`,

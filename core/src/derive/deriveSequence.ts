@@ -152,6 +152,7 @@ function jointOf(act: Act, acts: readonly Act[], counts: ReadonlyMap<string, num
       ...(joint.type === 'screws'
         ? { throughCase: outside && partKindOf(part) === 'cover', tighten: joint.tighten ?? 'any' }
         : {}),
+      ...(act.points.length > 0 ? { points: act.points } : {}),
       where: [joint.leads?.join(', '), joint.where].filter(Boolean).join(', ') || null,
     },
   ];

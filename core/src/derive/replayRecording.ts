@@ -1,12 +1,17 @@
 import { defaultSeconds } from '../estimate/defaultSeconds.ts';
 import type { Entry, EntryJoint, EntryOf } from '../line/entry.ts';
 import { partKindOf } from '../line/partName.ts';
+import type { MatPoint } from '../record/log.ts';
 import type { Face, Verb } from '../sequence/schema.ts';
 
 /** A line of a recording with the entries that count. */
 export interface EvidenceLine {
   readonly id: string;
   readonly entries: readonly Entry[];
+  /** Accepted from a narration: the time between its acts is the time that they took. */
+  readonly narrated?: boolean;
+  /** Points on the outline, by the place of their entry in the line. */
+  readonly points?: Readonly<Record<number, readonly MatPoint[]>>;
 }
 
 /** One recording of a model: who made it does not matter, what it says does. */
@@ -31,6 +36,9 @@ export interface Act {
   readonly place: number;
   /** The line that it rests on. */
   readonly line: string;
+  /** When it was done, in seconds of a narration; null where nobody narrated. */
+  readonly saidAt: number | null;
+  readonly points: readonly MatPoint[];
 }
 
 /** A statement about order that is no act: where it was made, and what it says. */
@@ -63,49 +71,74 @@ function toolFor(entry: EntryOf<'undo'>): string | null {
 
 /** Turns the entries of one recording into acts with ids, sides, tools and times, in order. */
 export function replayRecording(lines: readonly EvidenceLine[]): Replay {
-  const flat = lines.flatMap((line) => line.entries.map((entry) => ({ line: line.id, entry })));
+  const flat = lines.flatMap((line) =>
+    line.entries.map((entry, at) => ({
+      line: line.id,
+      entry,
+      saidAt: line.narrated ? entry.at : null,
+      points: line.points?.[at] ?? [],
+    })),
+  );
   const name = uniqueNames();
   const acts: Act[] = [];
   const statements: Statement[] = [];
   const facts: Replay['facts'][number][] = [];
   let face: Face = 'top';
   let cautions: string[] = [];
-  const add = (act: Omit<Act, 'cautions' | 'face' | 'note' | 'place'> & { face?: Face }): void => {
-    acts.push({ face, ...act, cautions, note: '', place: acts.length });
+  const add = (
+    act: Omit<Act, 'cautions' | 'face' | 'note' | 'place' | 'saidAt' | 'points'> & { face?: Face },
+    from: (typeof flat)[number],
+  ): void => {
+    acts.push({
+      face,
+      saidAt: from.saidAt,
+      points: from.points,
+      ...act,
+      cautions,
+      note: '',
+      place: acts.length,
+    });
     cautions = [];
   };
-  flat.forEach(({ line, entry }, i) => {
+  flat.forEach((from, i) => {
+    const { line, entry } = from;
     switch (entry.kind) {
       case 'undo': {
         const part = entry.part ?? nextLifted(flat.slice(i), entry.joint.hiddenBy ?? null);
         if (!part) break;
         const id = name(`${entry.verb}-${part}`);
         const seconds = defaultSeconds(entry.verb, entry.joint.count);
-        add({
-          id,
-          verb: entry.verb,
-          part,
-          joint: entry.joint,
-          jointId: `j-${id}`,
-          tool: toolFor(entry),
-          seconds,
-          line,
-        });
+        add(
+          {
+            id,
+            verb: entry.verb,
+            part,
+            joint: entry.joint,
+            jointId: `j-${id}`,
+            tool: toolFor(entry),
+            seconds,
+            line,
+          },
+          from,
+        );
         break;
       }
       case 'lift':
         if (!acts.some((act) => act.verb === 'lift' && act.part === entry.part)) {
           const id = name(`lift-${entry.part}`);
-          add({
-            id,
-            verb: 'lift',
-            part: entry.part,
-            joint: null,
-            jointId: null,
-            tool: null,
-            seconds: defaultSeconds('lift', 1),
-            line,
-          });
+          add(
+            {
+              id,
+              verb: 'lift',
+              part: entry.part,
+              joint: null,
+              jointId: null,
+              tool: null,
+              seconds: defaultSeconds('lift', 1),
+              line,
+            },
+            from,
+          );
         }
         break;
       case 'hold': {
@@ -113,17 +146,20 @@ export function replayRecording(lines: readonly EvidenceLine[]): Replay {
         if (!part) break;
         const verb = entry.what === 'wait' ? 'wait' : 'hold';
         const id = name(verb === 'wait' ? 'wait' : 'hold-power');
-        add({
-          id,
-          verb,
-          part,
-          joint: null,
-          jointId: null,
-          tool: null,
-          seconds: entry.seconds,
-          face: 'either',
-          line,
-        });
+        add(
+          {
+            id,
+            verb,
+            part,
+            joint: null,
+            jointId: null,
+            tool: null,
+            seconds: entry.seconds,
+            face: 'either',
+            line,
+          },
+          from,
+        );
         const act = acts.at(-1);
         if (act)
           act.note = verb === 'wait' ? `Wait ${entry.seconds} s` : `Hold ${entry.what} ${entry.seconds} s`;
@@ -155,7 +191,20 @@ export function replayRecording(lines: readonly EvidenceLine[]): Replay {
         break; // a fact about this unit, not about the model
     }
   });
-  return { acts, statements, facts };
+  return { acts: withObservedTimes(acts), statements, facts };
+}
+
+/** A longer silence between two acts was talk, or a break. */
+const longestObserved = 600;
+
+/** An act lasts until the next one is spoken of; a hold lasts as long as it must. */
+function withObservedTimes(acts: readonly Act[]): Act[] {
+  return acts.map((act, i) => {
+    const next = acts[i + 1];
+    if (act.saidAt === null || next?.saidAt == null || act.verb === 'hold' || act.verb === 'wait') return act;
+    const seconds = Math.round(next.saidAt - act.saidAt);
+    return seconds >= 1 && seconds <= longestObserved ? { ...act, seconds } : act;
+  });
 }
 
 /** Screws whose part was not named hold what comes off next. */

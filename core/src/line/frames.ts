@@ -91,7 +91,7 @@ export function gatherFrames(terms: readonly Term[], partInWork: string | null):
   let owner = false;
   const next = (term: Term): void => {
     frames.push(frame);
-    const listed = term.kind === 'part' && onlyActs(frame);
+    const listed = (term.kind === 'part' || term.kind === 'side') && onlyActs(frame);
     frame = {
       ...emptyFrame(),
       part: frame.part,
@@ -178,7 +178,11 @@ function shareKinds(frames: readonly Frame[]): Frame[] {
   for (let i = shared.length - 2; i >= 0; i--) {
     const frame = shared[i];
     const next = shared[i + 1];
-    if (!frame || !next || frame.count === null || !isSided(frame)) continue;
+    if (!frame || !next || frame.count === null) continue;
+    // "one P5 screw and two P2 screws of the bezel": the part named last is meant for both.
+    if (frame.part === null && isScrews(frame) && isScrews(next) && namesPartLast(next))
+      shared[i] = { ...frame, part: next.part };
+    if (!isSided(frame)) continue;
     if (!isSided(next) && !(next.part === frame.part && next.count === null)) continue;
     // "4 T5 left, 4 right"
     if (hasScrew(frame) && !hasScrew(next) && next.type === null && !next.act && next.count !== null)
@@ -196,6 +200,11 @@ function shareKinds(frames: readonly Frame[]): Frame[] {
   }
   return shared;
 }
+
+const namesPartLast = ({ terms, part }: Frame): boolean =>
+  part !== null &&
+  terms.findIndex(({ kind }) => kind === 'part') >
+    terms.findIndex(({ kind }) => kind === 'count' || kind === 'drive');
 
 const isSided = (frame: Frame): boolean => frame.where.length > 0 || /^(left|right)-/.test(frame.part ?? '');
 
@@ -351,6 +360,8 @@ const partNamedBefore = (frame: Frame, term: Term): boolean =>
   frame.terms.some((other) => other !== term && other.kind === 'part');
 
 function setPart(frame: Frame, part: string): void {
+  // "the left speaker and the right speaker": the side was already put on what is now named.
+  if (frame.part !== part && frame.part && basePart(frame.part) === part && isSided(frame)) return;
   frame.part = frame.side ? applySideTo(part, frame.side) : part;
   if (frame.part !== part) frame.where = frame.where.filter((place) => place !== frame.side);
   frame.side = null;

@@ -47,7 +47,12 @@ function skipFillers(tokens: readonly Token[], at: number): number {
   let to = at;
   for (let left = 3; left > 0; left--) {
     const mark = tokens[to]?.text;
-    if (mark === '#' || (mark === '-' && tokens[to]?.glued)) to++;
+    if (
+      mark === '#' ||
+      (mark === '.' && tokens[to - 1]?.lower === 'no') ||
+      (mark === '-' && tokens[to]?.glued)
+    )
+      to++;
     else to = driveFillers.matchTokens(tokens, to)?.to ?? to;
   }
   return to;

@@ -76,11 +76,22 @@ function splitAt(
   return part && parts.length > 0 ? draft(part, parts) : null;
 }
 
+/** What holds a part where only its kind is said: "blocked by a cable". */
+function holderOf(terms: readonly Term[]): string | null {
+  const type = find(terms, 'joint')?.type;
+  return type === 'connector'
+    ? 'cable'
+    : type === 'tape' || type === 'adhesive' || type === 'clips'
+      ? type
+      : null;
+}
+
 /** `board won't come: usb bracket holds it`, `fan blocked by heatsink`. */
 const blocked: Construction = (terms) => {
   if (!has(terms, 'blocked') && !has(terms, 'holds-it')) return null;
   const parts = partsIn(terms);
-  const [first, second] = parts;
+  const [first, named] = parts;
+  const second = named ?? holderOf(terms);
   if (!first || !second) return null;
   // "usb bracket holds board": without the part that would not come named first, the holder leads.
   return has(terms, 'blocked')

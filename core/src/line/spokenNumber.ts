@@ -41,14 +41,22 @@ function wordsAt(tokens: readonly Token[], at: number): ReadNumber | null {
 /** `two point five`, `2 point 5`. */
 function withPoint(tokens: readonly Token[], { value, to }: ReadNumber): ReadNumber | null {
   if (!isWord(tokens[to], 'point') || !Number.isInteger(value)) return null;
-  const token = tokens[to + 1];
-  const digit = token?.kind === 'number' ? Number(token.text) : numberWords[token?.lower ?? ''];
-  if (digit === undefined || !Number.isInteger(digit) || digit > 99) return null;
-  return {
-    value: Number(`${value}.${token?.kind === 'number' ? token.text : digit}`),
-    to: to + 2,
-    figures: null,
-  };
+  let digits = '';
+  let end = to + 1;
+  for (; digits.length < 3; end++) {
+    const token = tokens[end];
+    const said = token?.kind === 'number' ? token.text : numberWords[token?.lower ?? ''];
+    if (
+      said === undefined ||
+      (typeof said === 'number' && said > 9) ||
+      (digits !== '' && token?.kind === 'number')
+    )
+      break;
+    digits += said;
+  }
+  return digits === '' || !/^\d+$/.test(digits)
+    ? null
+    : { value: Number(`${value}.${digits}`), to: end, figures: null };
 }
 
 /** `three and a half`. */

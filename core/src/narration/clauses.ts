@@ -65,7 +65,7 @@ function isEndOfSentence(tokens: readonly Token[], i: number, { breaks }: Transc
   const next = tokens[i + 1];
   if (!token) return false;
   if (next && breaksBetween(token.end, next.start, breaks)) return true;
-  if (!isStop(token)) return false;
+  if (!isStop(token) || (token.text === '.' && abbreviations.has(tokens[i - 1]?.lower ?? ''))) return false;
   if (!next || next.glued) return false;
   // "One. Two. Three.": counting aloud is one breath.
   return !(
@@ -74,6 +74,9 @@ function isEndOfSentence(tokens: readonly Token[], i: number, { breaks }: Transc
     (isStopAt(tokens, i + 2) || i + 2 >= tokens.length)
   );
 }
+
+/** "Phillips No. 0", "Fig. 3" end no sentence. */
+const abbreviations = new Set('no nr fig figs approx ca vs incl max min qty'.split(' '));
 
 const isStopAt = (tokens: readonly Token[], i: number): boolean =>
   tokens[i] !== undefined && isStop(tokens[i]);
@@ -86,7 +89,7 @@ function breaksBetween(from: number, to: number, breaks: ReadonlySet<number>): b
 
 /** Words after which an act word belongs to what was begun: "you can remove", "ready to lift". */
 const leadIns = new Set(
-  "to can should must will just please carefully gently ahead don't not never simply first the a you we i it could would might also this that your hinge snap or won't can't cannot them".split(
+  "to can should must will just please carefully gently ahead don't not never simply first the a you we i it could would might also this that your hinge snap or little small tiny black white locking with sliding won't can't cannot them".split(
     ' ',
   ),
 );
@@ -98,16 +101,28 @@ function beginsClause(tokens: readonly Token[], i: number, loose: boolean): bool
   const before = tokens[i - 1]?.lower ?? '';
   const next = tokens[i + 1]?.lower ?? '';
   if (kind !== 'word' || before === 'and') return false;
-  if (lower === 'and')
-    return next === 'then' || isAct(next, tokens[i + 2]?.lower ?? '') || (loose && saysOff(tokens, i + 1));
-  if (before === ',') return isAct(lower, next) || (joiners.has(lower) && lower !== 'first');
+  if (lower === 'and') return next === 'then' || isActAt(tokens, i + 1) || (loose && saysOff(tokens, i + 1));
+  if (before === ',') return isActAt(tokens, i) || (joiners.has(lower) && lower !== 'first');
   if (!loose) return false;
   if (joiners.has(lower)) return !['first', 'before', 'after', 'once'].includes(lower);
-  if (lower === "there's" || lower === "that's" || (lower === 'there' && (next === 'is' || next === 'are')))
+  if (
+    lower === "there's" ||
+    lower === "that's" ||
+    lower === "it's" ||
+    lower === "they're" ||
+    (lower === 'there' && (next === 'is' || next === 'are'))
+  )
     return true;
+  if (lower === 'um' || lower === 'uh') return true;
+  if (demonstratives.has(lower) && statives.has(next)) return !subordinate.has(before) && before !== 'and';
   if (lower === 'we' || lower === 'you' || lower === 'i') return !subordinate.has(before);
-  return isAct(lower, next) && !leadIns.has(before);
+  return isActAt(tokens, i) && !leadIns.has(before);
 }
+
+const demonstratives = new Set('it these those they this mine'.split(' '));
+const statives = new Set(
+  "is are was were has have says say reads won't doesn't isn't measured measures takes goes".split(' '),
+);
 
 const subjects = new Set('the it that this they these those everything'.split(' '));
 const offWords = new Set('comes come lifts lift pops slides came pulls'.split(' '));
@@ -116,10 +131,15 @@ const saysOff = (tokens: readonly Token[], at: number): boolean =>
   subjects.has(tokens[at]?.lower ?? '') &&
   tokens.slice(at + 1, at + 6).some(({ lower }) => offWords.has(lower));
 
-const holdable = new Set('the down power it that in your'.split(' '));
-/** "hold" is an act only with what is held. */
-const isAct = (lower: string, next: string): boolean =>
-  actWords.has(lower) && (lower !== 'hold' || holdable.has(next));
+const held = new Set('power button key switch'.split(' '));
+/** "hold" is an act only where a button is held: screws hold too. */
+const isActAt = (tokens: readonly Token[], i: number): boolean => {
+  const lower = tokens[i]?.lower ?? '';
+  return (
+    actWords.has(lower) &&
+    (lower !== 'hold' || tokens.slice(i + 1, i + 5).some((token) => held.has(token.lower)))
+  );
+};
 
 const plural = /^(screws|clips|standoffs|bolts|latches|cables|connectors|rivets)$/;
 
@@ -148,5 +168,16 @@ function putRight(part: readonly Token[], said: string, offset: number): string 
     text += said.slice(from - offset, token.start - offset) + number;
     from = token.end;
   });
-  return text + said.slice(from - offset);
+  return singleOut(text + said.slice(from - offset));
 }
+
+const article =
+  /\ban? ((?:(?:little|small|tiny|single|hidden|captive|long|short|phillips|torx|other|last|lone) )*)(?=screw\b)/gi;
+const span = /\b(\w+) (?:to|or) \w+(?= (?:seconds|minutes)\b)/gi;
+
+/** "a screw" is one screw, unless under each of several; "fifteen to twenty seconds" are at least fifteen. */
+const singleOut = (text: string): string =>
+  (/\b(each|every)\b/i.test(text) ? text : text.replace(article, 'one $1')).replace(
+    span,
+    (all, word: string) => (readNumber(tokenize(word), 0) ? word : all),
+  );

@@ -7,23 +7,27 @@ import type { Term } from '../line/terms.ts';
 import { tokenize } from '../line/tokens.ts';
 import type { Screw } from '../sequence/screw.ts';
 import { splitClauses, type Clause } from './clauses.ts';
+import { isWork } from './isWork.ts';
+import {
+  confidenceOf,
+  isSame,
+  isScrews,
+  joined,
+  kindOf,
+  without,
+  withCount,
+  withoutSizes,
+  type Mention,
+} from './screwStatements.ts';
 import { settleDraft } from './settleDraft.ts';
 import { takePointing } from './pointing.ts';
-import { readPartList, readPrerequisite } from './prerequisites.ts';
+import { readPartList } from './prerequisites.ts';
+import { statedFirst } from './statedFirst.ts';
 import type { Cue } from './readCaptions.ts';
 import { spelledNumber } from './spelledNumber.ts';
 import { spokenLexicon } from './spoken.ts';
 import * as tone from './tone.ts';
 import { joinCues } from './transcript.ts';
-
-/** A screw statement that later words may fill in, repeat or put right. */
-interface Mention {
-  entry: EntryOf<'undo'>;
-  /** Its place among the clauses. */
-  clause: number;
-  /** Somebody said that they are taken out, not only that they are there. */
-  removed: boolean;
-}
 
 /**
  * Drafts entries from what somebody said while they worked: the bench language reads each clause, and this
@@ -31,9 +35,11 @@ interface Mention {
  * pointed at, whether the device is going back together. What is not plainly about the work yields nothing.
  * Deterministic; time grows linearly with the length of the narration.
  */
-export function draftNarration(cues: readonly Cue[], known: readonly KnownPart[] = []): Entry[] {
+export function draftNarration(cues: readonly Cue[], known: readonly KnownPart[] = unknownDevice): Entry[] {
   return new Listener(splitClauses(joinCues(cues)), spokenLexicon(known)).listen();
 }
+
+const unknownDevice: readonly KnownPart[] = [];
 
 /** How many clauses later a word such as "these" may still point at screws. */
 const memory = 6;
@@ -45,6 +51,8 @@ class Listener {
   private attempt: string | null = null;
   private tool: Screw | null = null;
   private mention: Mention | null = null;
+  /** Screws that were spoken of without a count: "these screws hold the fan". */
+  private talk: { part: string | null; clause: number } | null = null;
   /** The device goes back together: what is said of screws now is no removal. */
   private up = false;
   /** What came off last, and when: a label that is read aloud is usually on it. */
@@ -87,58 +95,14 @@ class Listener {
 
   private hearPrerequisite(i: number): number {
     const clause = this.clauses[i];
-    if (!clause || (this.up && !/\b(before|prerequisites?|following)\b/i.test(clause.text))) return 0;
-    let used = 1;
-    // A sentence may have been split at its verbs; what comes first is said by the whole of it.
-    while (this.clauses[i + used]?.sentence === clause.sentence && used < 5) used++;
-    for (; used > 0; used--) {
-      const stretch = this.clauses.slice(i, i + used);
-      const sentence = stretch.map(({ text }) => tone.withoutStep(text)).join(' , ');
-      if (used > 1 && !/\b(before|must|need|have to|requires?|prerequisites?|following)\b/i.test(clause.text))
-        continue;
-      const found = readPrerequisite(sentence.replace(/ , /g, ' '), this.lexicon);
-      if (!found) continue;
-      const parts = [...found.parts];
-      let more = 0;
-      for (; found.open; more++) {
-        const item = this.clauses[i + used + more];
-        const listed =
-          item && item.text.split(/\s+/).length <= 6
-            ? readPartList(tone.withoutStep(item.text), this.lexicon)
-            : [];
-        if (listed.length === 0 || (item && tone.isWork(item.text))) break;
-        parts.push(...listed);
-      }
-      const part = found.part ?? this.topic ?? this.nextTopic(i + used + more, parts);
-      const others = [...new Set(parts)].filter((other) => other !== part);
-      if (!part || others.length === 0) continue;
+    if (!clause || (this.up && !/\b(before|prerequisites?|following|prior)\b/i.test(clause.text))) return 0;
+    const found = statedFirst(this.clauses, i, this.topic, this.context);
+    if (!found) return 0;
+    if (found.entry) {
       this.up = false;
-      const said = this.clauses
-        .slice(i, i + used + more)
-        .map((each) => each.said)
-        .join(' ');
-      this.add(clause, {
-        kind: 'requires',
-        part,
-        parts: others,
-        text: said.slice(0, 2000),
-        at: clause.at,
-        confidence: found.part ? 0.9 : 0.8,
-      });
-      return used + more;
+      this.add(clause, found.entry);
     }
-    return 0;
-  }
-
-  /** The part that is taken out next, where nobody has named the section. */
-  private nextTopic(from: number, not: readonly string[]): string | null {
-    for (const clause of this.clauses.slice(from, from + 24)) {
-      const lifted = readLine(clause.text, { ...this.context, part: null }).entries.find(
-        (entry) => entry.kind === 'lift' && !not.includes(entry.part),
-      );
-      if (lifted?.kind === 'lift') return lifted.part;
-    }
-    return null;
+    return found.used;
   }
 
   /** Going back together, or coming apart again? True where the clause is about putting back. */
@@ -181,7 +145,7 @@ class Listener {
   private hearWork(clause: Clause, i: number, text: string, terms: readonly Term[]): void {
     const has = (kind: Term['kind']): boolean => terms.some((term) => term.kind === kind);
     const removal = tone.isRemoval(text);
-    if (this.correct(clause, i, text, terms)) return;
+    if (this.correct(i, text, terms)) return;
     if (this.describe(i, text, terms, removal)) return;
     const pointing = takePointing(withoutSizes(text, terms));
     const aboutScrews =
@@ -202,7 +166,12 @@ class Listener {
     }
     const context = { ...this.context, at: clause.at };
     const read = readLine(pointing ? (takePointing(text)?.rest ?? text) : clause.text, context);
-    const accepted = read.entries.filter((entry) => this.isWork(entry, text, terms, removal));
+    const accepted = read.entries
+      .filter((entry) => isWork(entry, text, terms, removal, this.mention !== null))
+      // "I missed one, there's one more": the same one, said twice.
+      .filter(
+        (entry, at, all) => !(has('more') && at > 0 && entry.kind === 'undo' && all[0]?.kind === 'undo'),
+      );
     let screwsSaid = false;
     for (const entry of accepted) {
       const draft = {
@@ -213,12 +182,12 @@ class Listener {
       if ((draft.kind === 'number' || draft.kind === 'measure') && !has('part')) draft.part = this.labelled();
       if (draft.kind === 'undo' && isScrews(draft)) {
         const counted = pointing && draft.joint.count == null ? withCount(draft, pointing.total) : draft;
-        this.takeScrews(clause, i, this.withTool(counted), text, removal);
+        this.takeScrews(clause, i, this.withTool(this.withLifted(counted, text)), text, removal);
         screwsSaid = true;
-      } else if (draft.kind === 'lift' && tone.isTry(text)) this.attempt = draft.part;
+      } else if (draft.kind === 'lift' && (tone.isTry(text) || tone.isStuck(text))) this.attempt = draft.part;
       else this.add(clause, draft);
     }
-    if (pointing && !screwsSaid && (aboutScrews || this.isAboutScrews(i)))
+    if (pointing && !screwsSaid && (aboutScrews || /\bunscrew/.test(text) || this.isAboutScrews(i)))
       this.takeCount(
         clause,
         i,
@@ -228,62 +197,26 @@ class Listener {
         terms.find((term) => term.kind === 'part')?.part ?? null,
       );
     else if (!screwsSaid && accepted.length === 0) this.takePronoun(clause, text, terms);
+    if (aboutScrews && !screwsSaid && !pointing)
+      this.talk = { part: terms.find((term) => term.kind === 'part')?.part ?? null, clause: i };
+    // "The touchpad connector, you slide the bar out": what the next words are done to.
+    const named = terms.find((term) => term.kind === 'part')?.part;
+    if (
+      accepted.length === 0 &&
+      named &&
+      terms.some((term) => term.kind === 'joint' && term.type === 'connector')
+    )
+      this.context = { ...this.context, part: named };
     this.hearHolding(clause, text, terms, accepted);
   }
 
   private isAboutScrews(i: number): boolean {
-    return this.mention !== null && i - this.mention.clause <= memory;
-  }
-
-  /** Is an entry that the bench language read plainly work, when it was spoken? */
-  private isWork(entry: Entry, text: string, terms: readonly Term[], removal: boolean): boolean {
-    const has = (kind: Term['kind']): boolean => terms.some((term) => term.kind === kind);
-    switch (entry.kind) {
-      case 'undo': {
-        if (isScrews(entry)) {
-          const noun = terms.some(
-            (term) => term.kind === 'joint' && (term.type === 'screws' || term.type === 'standoffs'),
-          );
-          if (tone.isTool(text) && !noun) return false;
-          if (entry.joint.count == null && !removal) return false;
-          return (
-            noun ||
-            has('more') ||
-            ((has('drive') || has('thread')) && (entry.joint.count != null || removal)) ||
-            (removal && tone.isThese(text) && this.mention !== null)
-          );
-        }
-        if (entry.part === null) return false;
-        if (entry.joint.type === 'connector')
-          return (
-            removal ||
-            entry.joint.count != null ||
-            (entry.joint.mechanism != null && entry.joint.mechanism !== 'plug')
-          );
-        return has('verb') || (entry.joint.type === 'latch' && tone.isPushed(text));
-      }
-      case 'lift':
-        if (entry.fromContext?.includes('part') && !tone.isPronounLift(text)) return false;
-        return removal || /\b(comes?|came|lifts?|off|out|up)\b/.test(text);
-      case 'note':
-      case 'check':
-      case 'caution':
-        return false;
-      case 'missing':
-        return has('count') || /\b(a|one) (screw|foot)\b/.test(text);
-      case 'stripped':
-        return terms.some((term) => term.kind === 'joint');
-      case 'covers':
-        return has('covers');
-      case 'measure':
-        return Object.keys(entry.values).some((key) => key !== 'mm' && key !== 'g');
-      default:
-        return true;
-    }
+    const last = Math.max(this.mention?.clause ?? -Infinity, this.talk?.clause ?? -Infinity);
+    return i - last <= memory;
   }
 
   /** "No, five." "There's actually six." "Five, not four." */
-  private correct(clause: Clause, i: number, text: string, terms: readonly Term[]): boolean {
+  private correct(i: number, text: string, terms: readonly Term[]): boolean {
     const { mention } = this;
     const count = tone.correctedCount(text);
     if (!mention || i - mention.clause > memory + 4 || count === null) return false;
@@ -295,7 +228,6 @@ class Listener {
     const part = head.find((term) => term.kind === 'part')?.part;
     if (other || (part && mention.entry.part && part !== mention.entry.part)) return false;
     this.replace(mention, withCount(mention.entry, count));
-    void clause;
     return true;
   }
 
@@ -347,40 +279,20 @@ class Listener {
     removal: boolean,
   ): void {
     const { mention } = this;
-    if (mention && i - mention.clause <= memory && this.isSame(mention, entry, text, removal)) {
-      const joint = { ...mention.entry.joint, screw: { ...entry.joint.screw, ...mention.entry.joint.screw } };
-      if (joint.count == null && entry.joint.count != null) joint.count = entry.joint.count;
-      if (Object.keys(joint.screw).length === 0) delete (joint as { screw?: Screw }).screw;
-      const named = entry.fromContext?.includes('part') ? null : entry.part;
-      const part = named ?? mention.entry.part ?? entry.part;
-      this.replace(mention, { ...mention.entry, joint, part, tool: joint.screw?.size ?? null });
+    if (mention && i - mention.clause <= memory && isSame(mention, entry, text, removal)) {
+      this.replace(mention, joined(mention.entry, entry));
       mention.removed ||= removal;
       mention.clause = i;
       return;
     }
+    if (mention && mention.pointed === clause.sentence && i - mention.clause <= 1 && /\bmore\b/.test(text)) {
+      const count = (mention.entry.joint.count ?? 0) + (entry.joint.count ?? 1);
+      this.replace(mention, withCount(joined(mention.entry, entry), count));
+      mention.clause = i;
+      return;
+    }
     this.add(clause, entry);
-    this.mention = { entry, clause: i, removed: removal };
-  }
-
-  /** Does a statement speak of the screws that were just mentioned, rather than of others? */
-  private isSame(
-    { entry: before, removed }: Mention,
-    entry: EntryOf<'undo'>,
-    text: string,
-    removal: boolean,
-  ): boolean {
-    const named = entry.part !== null && !entry.fromContext?.includes('part');
-    const known = before.fromContext?.includes('screw') ? {} : (before.joint.screw ?? {});
-    const namedBefore = before.part !== null && !before.fromContext?.includes('part');
-    if (named && namedBefore && entry.part !== before.part) return false;
-    if (/\b(another|more|missed|forgot|other)\b/.test(text)) return false;
-    if (!compatible(known, entry.joint.screw ?? {}) || before.joint.type !== entry.joint.type) return false;
-    const { count } = entry.joint;
-    if (count == null) return tone.isThese(text);
-    if (before.joint.count == null) return tone.isThese(text) || !named;
-    if (count !== before.joint.count) return false;
-    if (Object.keys(known).length === 0 && !named) return true;
-    return tone.isThese(text) || (removal && !removed) || tone.isSummary(text);
+    this.mention = { entry, clause: i, removed: removal, pointed: null };
   }
 
   /** Screws that were only pointed at or counted aloud. */
@@ -405,7 +317,8 @@ class Listener {
       recent && (named === null || named === recent.entry.part)
         ? (recent.entry.joint.screw ?? this.tool)
         : this.tool;
-    const part = named ?? recent?.entry.part ?? this.context.part ?? this.topic;
+    const talked = this.talk && i - this.talk.clause <= memory ? this.talk.part : null;
+    const part = named ?? talked ?? recent?.entry.part ?? this.context.part ?? this.topic;
     const entry: EntryOf<'undo'> = {
       kind: 'undo',
       joint: { type: 'screws', count: total, ...(screw ? { screw } : {}) },
@@ -418,7 +331,7 @@ class Listener {
       fromContext: [...(part ? (['part'] as const) : []), ...(screw ? (['screw'] as const) : [])],
     };
     this.add(clause, entry);
-    this.mention = { entry, clause: i, removed: removal };
+    this.mention = { entry, clause: i, removed: removal, pointed: clause.sentence };
   }
 
   /** "And it lifts right out": the part in work. */
@@ -474,6 +387,13 @@ class Listener {
     return found !== part ? found : null;
   }
 
+  /** "Take off the keyboard, it's held on with twenty-two screws": they hold what was just named. */
+  private withLifted(entry: EntryOf<'undo'>, text: string): EntryOf<'undo'> {
+    if (entry.part !== null || !this.lifted || this.now - this.lifted.clause > 2 || !tone.isHeldBy(text))
+      return entry;
+    return { ...entry, part: this.lifted.part, fromContext: [...(entry.fromContext ?? []), 'part'] };
+  }
+
   private withTool(entry: EntryOf<'undo'>): EntryOf<'undo'> {
     if (!this.tool || entry.joint.screw?.drive != null || entry.joint.type !== 'screws') return entry;
     const screw = { ...entry.joint.screw, ...this.tool };
@@ -513,49 +433,4 @@ class Listener {
     if (entry.kind === 'undo' && !isScrews(entry)) this.mention = null;
     if (entry.kind === 'lift') this.mention = null;
   }
-}
-
-const without = (fields: Entry['fromContext'], field: 'part' | 'screw' | 'count') =>
-  (fields ?? []).filter((other) => other !== field);
-
-/** The text with sizes, threads and measures blanked: "my torx five here" points at nothing. */
-function withoutSizes(text: string, terms: readonly Term[]): string {
-  let rest = text;
-  for (const { kind, start, end } of terms)
-    if (kind === 'drive' || kind === 'thread' || kind === 'measure')
-      rest = rest.slice(0, start) + '~'.repeat(end - start) + rest.slice(end);
-  return rest;
-}
-
-const isScrews = (entry: EntryOf<'undo'>): boolean =>
-  entry.joint.type === 'screws' || entry.joint.type === 'standoffs';
-
-const withCount = (entry: EntryOf<'undo'>, count: number): EntryOf<'undo'> => ({
-  ...entry,
-  joint: { ...entry.joint, count },
-});
-
-/** Two descriptions fit where nothing that both of them say differs. */
-const compatible = (a: Screw, b: Screw): boolean =>
-  (Object.keys(a) as (keyof Screw)[]).every((key) => b[key] == null || a[key] == null || a[key] === b[key]);
-
-function kindOf(terms: readonly Term[]): Screw {
-  let screw: Screw = {};
-  for (const term of terms) {
-    if (term.kind === 'drive')
-      screw = { ...screw, drive: term.drive, ...(term.size ? { size: term.size } : {}) };
-    if (term.kind === 'thread')
-      screw = { ...screw, thread: term.thread, ...(term.lengthMm ? { lengthMm: term.lengthMm } : {}) };
-    if (term.kind === 'measure' && term.unit === 'mm' && term.value > 0 && term.value <= 100)
-      screw = { ...screw, lengthMm: term.value };
-  }
-  return screw;
-}
-
-/** Plain statements are surer than those that lean on what was said before, or that hold strange words. */
-function confidenceOf(entry: Entry, unread: number): number {
-  const leaning = (entry.fromContext?.length ?? 0) * 0.1;
-  const bare =
-    entry.kind === 'undo' && isScrews(entry) && (entry.joint.count == null || !entry.joint.screw) ? 0.1 : 0;
-  return Math.max(0.4, Math.round((0.95 - leaning - bare - Math.min(0.3, 0.04 * unread)) * 100) / 100);
 }

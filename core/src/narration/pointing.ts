@@ -62,14 +62,21 @@ const cut = (text: string, first: Token | undefined, last: Token | undefined): s
   `${text.slice(0, first?.start ?? 0)} ${text.slice(last?.end ?? text.length)}`.trim();
 
 const number = '(one|two|three|four|five|six|seven|eight|\\d{1,2})';
-const filler = '(?:more|of them|right|over|up|down|back|out|way|just|in|on|is|are|another|and)';
+const filler = '(?:screws?|more|of them|right|over|up|down|back|out|way|just|in|on|is|are|another|and)';
 const place = `(?:here|there(?!['’]| (?:is|are|was|were)\\b)|up top|at the top|at the bottom|(?:on|in|at|by|near|under|behind|along|over) (?:the|this|that|each|either) [a-z]+(?: (?:corner|edge|side|hinge|end|one))?)`;
 const item = new RegExp(`\\b(?:${number}\\s+)?(?:${filler}\\s+)*${place}\\b`, 'g');
 
 function pointedAt(text: string): Pointing | null {
-  const items = [...text.matchAll(item)].filter(
+  const found = [...text.matchAll(item)].filter(
     ([all]) => !/^(?:over|in|on|up|down|out|back|right) /.test(all) || /here|there/.test(all),
   );
+  // "Four screws in the stand, one here, here and here": the count of the noun is no item of the list.
+  const nouns = found.filter(([all]) => /screw/.test(all));
+  const [noun] = nouns;
+  const items =
+    nouns.length === 1 && noun && found.length > 1 && !isListed(text, noun, found)
+      ? found.filter((each) => each !== noun)
+      : found;
   const bare = items.filter(([all, count]) => count === undefined && /\b(here|there)$/.test(all));
   const counted = items.filter(([, count]) => count !== undefined);
   if (counted.length === 0 && bare.length < 2) return null;
@@ -78,7 +85,13 @@ function pointedAt(text: string): Pointing | null {
   // "four screws, one here, here and here": the count that belongs to the noun is no item.
   const used = counted.length > 0 ? [...counted, ...bare] : bare;
   const total = used.reduce((sum, [, count]) => sum + (count === undefined ? 1 : valueOf(count)), 0);
-  const rest = used.reduce((left, [all]) => left.replace(all, ' , '), text);
+  let rest = '';
+  let from = 0;
+  for (const { index, 0: all } of items) {
+    rest += `${text.slice(from, index)} , `;
+    from = index + all.length;
+  }
+  rest += text.slice(from);
   return {
     total,
     rest: rest
@@ -86,6 +99,13 @@ function pointedAt(text: string): Pointing | null {
       .replace(/(,|\band\b|\s)+$/g, '')
       .trim(),
   };
+}
+
+/** "Two screws up top and two down there": the noun stands in the first item only. */
+function isListed(text: string, noun: RegExpExecArray, found: readonly RegExpExecArray[]): boolean {
+  const next = found[found.indexOf(noun) + 1];
+  const apart = next ? text.slice(noun.index + noun[0].length, next.index).trim() : '';
+  return next?.[1] !== undefined && (/^(,|and|, and)?$/.test(apart) || next[0].startsWith('and '));
 }
 
 const valueOf = (word: string): number => readNumber(tokenize(word), 0)?.value ?? 1;

@@ -41,8 +41,6 @@ const patterns: readonly RegExp[] = [
   new RegExp(
     `(?<part>.*)\\brequires?\\b(?:(?: the)? removal of| removing| (?:that )?you(?: first)? remove| that)?(?<list>.*)`,
   ),
-  // "Prerequisites: base cover, battery."
-  /\b(?:prerequisites?|first remove|remove first|parts to remove first|remove these first)\b\s*:?(?<list>.*)/,
   // "Remove the battery before removing the fan." / "Take the battery out before you touch the fan."
   new RegExp(
     `${off}\\b(?<list>(?:(?!screw|clip).)*?)\\bbefore (?:you |we |i )?(?:can |even |try to |try )?${reach}\\b(?<part>.*)`,
@@ -55,6 +53,8 @@ const patterns: readonly RegExp[] = [
   new RegExp(
     `\\b(?:to|in order to) ${reach}\\b(?<part>.*?),?\\s*(?:(?:you|we|i)(?:'ll)? )?(?:first (?:${must} (?:to )?)?|${must} (?:to )?(?:first )?)${off}\\b(?<list>(?:(?!screw|clip).)*?)(?: first)?$`,
   ),
+  // "Prerequisites: base cover, battery."
+  /\b(?:prerequisites?|first remove|remove first|parts to remove first|remove these first)\b\s*:?(?<list>.*)/,
   // "You have to remove the heatsink first." / "You need the cover and the battery off first."
   new RegExp(`\\b(?:${must} (?:to )?)${off}\\b(?<list>(?:(?!screw|clip).)*?)\\b(?:first|beforehand)\\b`),
   new RegExp(
@@ -68,7 +68,10 @@ const patterns: readonly RegExp[] = [
 
 /** Reads a sentence as a statement of what comes first, or null where it is none. */
 export function readPrerequisite(sentence: string, lexicon: Lexicon): Prerequisite | null {
-  const text = sentence.toLowerCase().replaceAll('’', "'");
+  const text = sentence
+    .toLowerCase()
+    .replaceAll('’', "'")
+    .replace(/\bprior to\b/g, 'before');
   if (
     !/\b(before|first|beforehand|requires?|prerequisites?|following|to get|in order|must|need|have to)\b/.test(
       text,
@@ -96,7 +99,7 @@ const talksOfFasteners = (list: string, lexicon: Lexicon): boolean =>
   );
 
 const listEnd =
-  /\b(?:then|before|so that|so you|once|after|because|since|in order|to get|to access|as (?:described|shown|explained)|see|refer|page|and (?:you|we|make|set|put|keep)|from the|according|using)\b/;
+  /\b(?:unscrew|lift|loosen|disconnect|unplug|pull|peel|turn|hold|before|so that|so you|once|after|because|since|in order|to get|to access|as (?:described|shown|explained)|see|refer|page|and (?:you|we|make|set|put|keep)|from the|according|using)\b/;
 
 /**
  * The parts of a list: "the base cover, the battery and the heat sink assembly". What no lexicon knows is a
@@ -107,7 +110,7 @@ export function readPartList(list: string, lexicon: Lexicon, unlisted = true): s
   const items = list
     .slice(0, end)
     .split(
-      /[,;:•()]|\band\b|\bas well as\b|\bplus\b|\bthe\b|\bboth\b|\bany\b|\ball\b|\byour\b|\ba\b|\b\d+[.)]|\b[a-h]\)/,
+      /[,;:•()]|\band\b|\bas well as\b|\bthen\b|\bplus\b|\bthe\b|\bboth\b|\bany\b|\ball\b|\byour\b|\ba\b|\b\d+[.)]|\b[a-h]\)/,
     );
   const parts = items.flatMap((item) => partsOfItem(item, lexicon, unlisted));
   return [...new Set(parts)];

@@ -75,22 +75,41 @@ function withLateLifts(drafts: readonly Entry[]): Entry[] {
   return kept;
 }
 
-/** "Eight screws in total: four along the back, four along the front." */
+/**
+ * "Eight screws in total: four along the back, four along the front", "eleven screws: nine are 3 mm, two are
+ * 6 mm": the pieces count, the total only tells what they have in common.
+ */
 function withoutTotals(drafts: readonly Entry[]): Entry[] {
-  return drafts.filter((entry, i) => {
-    if (
-      entry.kind !== 'undo' ||
-      entry.joint.count == null ||
-      !/\b(total|altogether|in all)\b/i.test(entry.text)
-    )
-      return true;
-    let sum = 0;
-    for (const later of drafts.slice(i + 1)) {
-      if (later.kind === 'lift' || sum >= entry.joint.count) break;
-      if (later.kind === 'undo' && later.joint.type === entry.joint.type) sum += later.joint.count ?? 0;
+  const kept = [...drafts];
+  for (let i = 0; i < kept.length; i++) {
+    const total = kept[i];
+    if (total?.kind !== 'undo' || total.joint.count == null) continue;
+    const pieces = piecesOf(total, kept.slice(i + 1));
+    if (pieces === 0) continue;
+    for (let at = i + 1; at <= i + pieces; at++) {
+      const piece = kept[at];
+      if (piece?.kind !== 'undo') continue;
+      const screw = { ...total.joint.screw, ...piece.joint.screw };
+      const joint = { ...piece.joint, ...(Object.keys(screw).length > 0 ? { screw } : {}) };
+      kept[at] = { ...piece, joint, part: piece.part ?? total.part, tool: screw.size ?? null };
     }
-    return sum !== entry.joint.count;
-  });
+    kept.splice(i, 1);
+  }
+  return kept;
+}
+
+/** How many of the statements that follow make up a total; 0 where it is none. */
+function piecesOf(total: EntryOf<'undo'>, later: readonly Entry[]): number {
+  const said = /\b(total|altogether|in all)\b/i.test(total.text);
+  let sum = 0;
+  for (const [at, entry] of later.entries()) {
+    if (entry.kind !== 'undo' || entry.joint.type !== total.joint.type) return 0;
+    const listed = entry.text === total.text || /\b(are|is|of which|of them|of these)\b/i.test(entry.text);
+    if (!said && !listed) return 0;
+    sum += entry.joint.count ?? 0;
+    if (sum >= (total.joint.count ?? 0)) return sum === total.joint.count && at > 0 ? at + 1 : 0;
+  }
+  return 0;
 }
 
 function withParts(drafts: readonly Entry[]): Entry[] {

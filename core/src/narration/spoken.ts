@@ -21,10 +21,11 @@ const chatter =
   'fasten, fastens, attach, attaches, attached, attaching, anchor, anchors, mount, mounts, mounting, retain, retains, retaining, fix, fixes, fixed, affix, keep, keeps, keeping, connect, connects, connecting, connected, screwed, screwed down, ' +
   'that hold, which hold, that holds, which holds, holding down, holding in, hold on, held in, held down, held in by, held on by, held down by, held in place by, held together by, ' +
   'so that, such, any, some, both of, all of, all the, of them, of these, of those, here and, over here, over there, down here, down there, up here, up there, up top, out here, in here, in there, near, close to, next to, toward, towards, between, ' +
+  'a card, with a card, plastic card, flat tip, flat blade, pick, spudger, opening pick, tweezers, ' +
   'until, while, when, if, or so, well, oh, yeah, yes, great, perfect, awesome, cool, sure, maybe, probably, though, even, too, as well, again here, where, who, what, how, why, because, since, but';
 
 const verbs: readonly (readonly [
-  act: 'lift' | 'remove' | 'unscrew' | 'unplug' | 'pry' | 'peel' | 'loosen',
+  act: 'lift' | 'remove' | 'unscrew' | 'unplug' | 'pry' | 'peel' | 'loosen' | 'slide',
   words: string,
 ])[] = [
   [
@@ -33,6 +34,7 @@ const verbs: readonly (readonly [
   ],
   ['unscrew', 'unscrewing, unscrews, screwing out, undoing'],
   ['loosen', 'loosening, loosens'],
+  ['slide', 'push, squeeze, spread, depress, open, open up, push in, push back'],
   ['unplug', 'unplugging, disconnecting, disconnects, pull that connector, unplugs, detaching'],
   ['pry', 'prying, pries, prise open, work around, run around, popping, pops'],
   ['peel', 'peeling, peels'],
@@ -58,8 +60,16 @@ const turning =
   'turn the laptop over, turn the notebook over, turn the device over, turn the machine over, turn the unit over, turn the computer over, turn this over, turn that over, turn this thing over, ' +
   'flip it back over, turn it back over, flipping it over, turning it over, flip it around, turn it around, roll it over, flip back over, turn back over, flip the handheld over, turn the handheld over';
 
-/** The lexicon of a narration: speech first, then the bench language of this device. */
-export function spokenLexicon(known: readonly KnownPart[] = []): Lexicon {
+const built = new WeakMap<readonly KnownPart[], Lexicon>();
+
+/** The lexicon of a narration: speech first, then the bench language of this device. Built once for each device. */
+export function spokenLexicon(known: readonly KnownPart[]): Lexicon {
+  const lexicon = built.get(known) ?? buildSpoken(known);
+  built.set(known, lexicon);
+  return lexicon;
+}
+
+function buildSpoken(known: readonly KnownPart[]): Lexicon {
   const lexicon = buildLexicon(known);
   for (const phrase of chatter.split(',')) lexicon.add(phrase, { kind: 'filler' }, true);
   for (const [act, phrases] of verbs)

@@ -82,7 +82,7 @@ export const isHolding = (text: string): boolean =>
   /\b(stopping|blocking|holding|keeping|catching|snagging|in the way|caught|hung up on|holds) ?(it|us|this|that|the|on|up)?\b/.test(
     text,
   ) &&
-  /\b(stopping (it|this|that|us)|blocking|what('?s| is| was) (holding|stopping|keeping|catching)|holding (it|us|this|that) (in|up|back|down|there)?|still holding|keeping it|catching on|snagging|in the way|caught on|hung up on)\b/.test(
+  /\b(stopping (it|this|that|us)|blocking|what('?s| is| was) (holding|stopping|keeping|catching)|holding (it|us|this|that)\b|still holding|keeping it|catching on|snagging|in the way|caught on|hung up on)\b/.test(
     text,
   );
 
@@ -102,7 +102,12 @@ export const isBareName = (text: string): boolean => {
     /^(?:(?:okay|ok|so|now|then|next|alright|all right|and|right|the|here is|here's|this is)[ ,]+)+/,
     '',
   );
-  return /^[a-z][a-z .-]{2,30}$/.test(name) && name.split(/\s+/).length <= 3 && !removal.test(text);
+  return (
+    /^[a-z][a-z .-]{2,30}$/.test(name) &&
+    name.split(/\s+/).length <= 3 &&
+    !removal.test(text) &&
+    !/\b(off|out|up|down|back)$/.test(name)
+  );
 };
 
 /** A title, or an item that is only a name. */
@@ -174,6 +179,7 @@ export function correctedCount(text: string): number | null {
 export const isAgain = (text: string): boolean => /\b(again|as well|too|also)\b/.test(text);
 export const isHoldingPart = (text: string): boolean =>
   /\b(hold|holds|secure|secures|fasten|fastens|go into|goes into|attach|attaches|belong to)\b/.test(text);
-/** How a latch is opened, besides the verbs of the bench. */
-export const isPushed = (text: string): boolean =>
-  /\b(push|press|squeeze|open|spread|depress|lift|flip|pull)\b/.test(text);
+/** "It's held on with …" */
+export const isHeldBy = (text: string): boolean =>
+  /\b(it'?s|is|was|it has|it'?s got|holding it|hold it|holds it)\b/.test(text) &&
+  /\b(held|hold|holds|holding|screwed|fastened|secured|got|has)\b/.test(text);

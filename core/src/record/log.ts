@@ -7,13 +7,47 @@ import { entrySchema, type Entry } from '../line/entry.ts';
  * Corrections, strikes and restores are records of their own; nothing is erased.
  */
 
-const lineBody = z.strictObject({ text: z.string().min(1).max(2000), entries: z.array(entrySchema).max(60) });
+const lineBody = z.strictObject({
+  text: z.string().min(1).max(2000),
+  entries: z.array(entrySchema).max(60),
+  /** Drafted from a narration and accepted: the times of its entries are those of the work itself. */
+  source: z.literal('narration').optional(),
+});
+
+/** A place on the outline: mm from the left and the far edge, as the side that faces up is seen. */
+export const matPointSchema = z.strictObject({
+  n: z.int().positive().max(200),
+  x: z.number().min(-50).max(2000),
+  y: z.number().min(-50).max(2000),
+  face: z.enum(['top', 'bottom']),
+});
+export type MatPoint = z.infer<typeof matPointSchema>;
+
+/** One entry of a line: which line, and the how many-th of its entries. */
+const entryOf = { of: z.uuid(), entry: z.int().nonnegative().max(60) };
+const share = z.number().min(0).max(1);
 
 export const recordBodySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('line'), ...lineBody.shape }),
   z.strictObject({ kind: z.literal('correct'), of: z.uuid(), ...lineBody.shape }),
   z.strictObject({ kind: z.literal('strike'), of: z.uuid() }),
   z.strictObject({ kind: z.literal('restore'), of: z.uuid() }),
+  z.strictObject({ kind: z.literal('place'), ...entryOf, points: z.array(matPointSchema).max(200) }),
+  z.strictObject({
+    kind: z.literal('picture'),
+    of: z.uuid(),
+    picture: z.uuid(),
+    removed: z.boolean().optional(),
+  }),
+  /** Ties a point of the mat to a place in a picture, as shares of its width and height. */
+  z.strictObject({
+    kind: z.literal('tie'),
+    ...entryOf,
+    n: z.int().positive().max(200),
+    picture: z.uuid(),
+    x: share,
+    y: share,
+  }),
 ]);
 export type RecordBody = z.infer<typeof recordBodySchema>;
 
@@ -31,8 +65,22 @@ export interface KeptLine {
   readonly text: string;
   readonly entries: readonly Entry[];
   readonly struck: boolean;
+  readonly narrated: boolean;
+  /** Points on the outline, by the place of their entry in the line. */
+  readonly points: Readonly<Record<number, readonly MatPoint[]>>;
+  readonly pictures: readonly string[];
+  readonly ties: readonly PictureTie[];
   /** Earlier wordings, oldest first. */
   readonly earlier: readonly string[];
+}
+
+/** A point of the mat (`entry`, `n`) and where it is seen in a picture, as shares of its width and height. */
+export interface PictureTie {
+  readonly entry: number;
+  readonly n: number;
+  readonly picture: string;
+  readonly x: number;
+  readonly y: number;
 }
 
 /** Folds a recording's log to its lines, in the order in which they were first kept. O(records). */
@@ -40,22 +88,50 @@ export function foldLines(records: readonly LogRecord[]): KeptLine[] {
   const lines = new Map<string, KeptLine>();
   for (const { id, at, body } of records) {
     if (body.kind === 'line') {
-      if (!lines.has(id))
-        lines.set(id, { id, at, text: body.text, entries: body.entries, struck: false, earlier: [] });
+      if (!lines.has(id)) lines.set(id, newLine(id, at, body));
       continue;
     }
+    // A word on a line that another device has not sent yet applies once both are there.
     const line = lines.get(body.of);
-    if (!line) continue; // a correction of a line that another device has not sent yet; it applies once both are there
-    if (body.kind === 'correct') {
-      lines.set(line.id, {
-        ...line,
-        text: body.text,
-        entries: body.entries,
-        earlier: [...line.earlier, line.text],
-      });
-    } else lines.set(line.id, { ...line, struck: body.kind === 'strike' });
+    if (line) lines.set(line.id, changed(line, body));
   }
   return [...lines.values()];
+}
+
+const newLine = (id: string, at: string, body: Extract<RecordBody, { kind: 'line' }>): KeptLine => ({
+  id,
+  at,
+  text: body.text,
+  entries: body.entries,
+  struck: false,
+  narrated: body.source === 'narration',
+  points: {},
+  pictures: [],
+  ties: [],
+  earlier: [],
+});
+
+function changed(line: KeptLine, body: Exclude<RecordBody, { kind: 'line' }>): KeptLine {
+  switch (body.kind) {
+    case 'correct':
+      return { ...line, text: body.text, entries: body.entries, earlier: [...line.earlier, line.text] };
+    case 'strike':
+    case 'restore':
+      return { ...line, struck: body.kind === 'strike' };
+    case 'place':
+      return { ...line, points: { ...line.points, [body.entry]: body.points } };
+    case 'picture': {
+      const others = line.pictures.filter((picture) => picture !== body.picture);
+      return { ...line, pictures: body.removed ? others : [...others, body.picture] };
+    }
+    case 'tie': {
+      const others = line.ties.filter(
+        (tie) => tie.entry !== body.entry || tie.n !== body.n || tie.picture !== body.picture,
+      );
+      const { entry, n, picture, x, y } = body;
+      return { ...line, ties: [...others, { entry, n, picture, x, y }] };
+    }
+  }
 }
 
 /** The entries that count: of lines that are not struck. */

@@ -50,11 +50,11 @@ export const mechanismWordList: readonly (readonly [mechanism: Mechanism, words:
   ['plug', 'plug, wings, side to side, friction plug, wire plug, by the wings'],
   [
     'flip-lock',
-    'flip lock, flip, flip up, flip bar, fliplock, flip latch, flip up lock, flip the lock, flip up latch, flip the latch, flip bar up, lift the bar, lift the lock bar, bar up',
+    'flip lock, flip, flip up, flip bar, fliplock, flip latch, flip up lock, flip the lock, flip up latch, flip the latch, flip bar up, lift the bar, lift the lock bar, bar up, flip the black bar up, flip up the bar, flip up the black bar, lift up the black bar, lift the black bar, flip the black latch, lift the locking bar, lift the latch, flip the little latch, flip open the latch, flip up the latch, flip the bar, flip the locking bar, locking flap, flip the flap, lift the flap',
   ],
   [
     'slide-lock',
-    'slide lock, slidelock, slide bar, slide latch, slide the lock, pull the bar out, sliding lock',
+    'slide lock, slidelock, slide bar, slide latch, slide the lock, pull the bar out, sliding lock, slide the black bar out, slide the black bar, slide the bar out, slide the bar, slide the locking bar, slide out the bar, slide out the black bar, pull out the bar',
   ],
   [
     'press-on',
@@ -107,7 +107,7 @@ export const driveWordList: readonly (readonly [drive: Drive, words: string])[] 
   ['JIS', 'japanese cross, japanese pattern, japanese'],
   ['T', 'six lobe, sixlobe, six point star, star, torx, torx head, torques'],
   ['P', 'five lobe, fivelobe, penta lobe, pentalobe, pent a lobe, five point star'],
-  ['slot', 'slot, slotted, flat blade, flathead, flat bladed, flat tip'],
+  ['slot', 'slot, slotted, flathead screw, flathead'],
   ['Y', 'three wing, tri wing, triwing, y type, tri point, three point'],
   ['hex', 'hex, hex socket, allen, hexagon, hex key, allen key, hex head'],
 ];
