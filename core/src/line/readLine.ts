@@ -139,24 +139,32 @@ function freeText(line: string, terms: readonly Term[], context: LineContext): R
   return null;
 }
 
-/** Stretches between "then" and semicolons; each is read by itself, with the topic of those before. */
+/**
+ * Stretches between "then" and semicolons; each is read by itself, with the topic of those before. A turn or
+ * a hold is said in one breath: what follows its comma is something else.
+ */
 function segments(terms: readonly Term[]): Term[][] {
-  const found: Term[][] = [[]];
+  const found: Term[][] = [];
+  let current: Term[] = [];
+  let seen = { turn: false, hold: false, time: false };
+  const close = (): void => {
+    if (current.some((term) => term.kind !== 'comma' && term.kind !== 'filler')) found.push(current);
+    current = [];
+    seen = { turn: false, hold: false, time: false };
+  };
   for (const term of terms) {
-    const current = found[found.length - 1] ?? [];
-    if (term.kind === 'then' || ((term.kind === 'comma' || term.kind === 'and') && isWhole(current)))
-      found.push([]);
-    else current.push(term);
+    const isBreak = term.kind === 'comma' || term.kind === 'and';
+    if (term.kind === 'then' || (isBreak && (seen.turn || (seen.hold && seen.time)))) {
+      close();
+      continue;
+    }
+    current.push(term);
+    if (term.kind === 'turn') seen.turn = true;
+    if (term.kind === 'hold' || term.kind === 'wait') seen.hold = true;
+    if (term.kind === 'measure' && (term.unit === 's' || term.unit === 'min')) seen.time = true;
   }
-  return found.filter((segment) => segment.some((term) => term.kind !== 'comma' && term.kind !== 'filler'));
-}
-
-/** A turn or a hold is said in one breath; what follows its comma is something else. */
-function isWhole(terms: readonly Term[]): boolean {
-  const timed = terms.some((term) => term.kind === 'measure' && (term.unit === 's' || term.unit === 'min'));
-  return terms.some(
-    (term) => term.kind === 'turn' || ((term.kind === 'hold' || term.kind === 'wait') && timed),
-  );
+  close();
+  return found;
 }
 
 function readSegment(line: string, terms: readonly Term[], context: LineContext): Entry[] {
