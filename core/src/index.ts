@@ -13,9 +13,11 @@ export * from './line/context.ts';
 export * from './line/readLine.ts';
 export * from './line/writeLine.ts';
 export * from './line/describeEntry.ts';
+export * from './line/shopWords.ts';
+export * from './line/suggest.ts';
 export * from './line/partName.ts';
 export { otherNamesOf } from './line/otherNames.ts';
-export { buildLexicon, Lexicon, type KnownPart } from './line/lexicon/lexicon.ts';
+export { buildLexicon, type KnownPart, type Lexicon } from './line/lexicon/lexicon.ts';
 
 export * from './record/log.ts';
 export * from './record/layers.ts';

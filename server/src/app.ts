@@ -10,7 +10,9 @@ import { noRoute, problemHandler } from './errors.ts';
 import { jobRoutes } from './http/jobs.ts';
 import type { LiveHub } from './http/live.ts';
 import { modelRoutes } from './http/models.ts';
+import { pictureRoutes } from './http/pictures.ts';
 import { recordingRoutes } from './http/recordings.ts';
+import { settingRoutes } from './http/settings.ts';
 import { unitRoutes } from './http/units.ts';
 
 export interface AppParts {
@@ -61,10 +63,13 @@ export function createApp({ database, hub, log, webFolder }: AppParts): Express 
     await database.query('select 1');
     response.json({ status: 'ok' });
   });
+  // Pictures come as they are; everything else is JSON.
+  app.use('/api/pictures', pictureRoutes(database));
   app.use('/api', express.json({ limit: bodyLimit, type: '*/*' }));
   app.use('/api/units', unitRoutes(database));
   app.use('/api/models', modelRoutes(database));
   app.use('/api/recordings', recordingRoutes(database, hub));
+  app.use('/api/settings', settingRoutes(database));
   app.use('/api/jobs', jobRoutes(database, hub));
   app.use('/api', noRoute);
   if (webFolder && existsSync(webFolder)) serveInterface(app, webFolder);

@@ -18,10 +18,13 @@ export const problems = {
   'job-unknown': { status: 404, title: 'This job is not known' },
   'model-unknown': { status: 404, title: 'This model is not known' },
   'revision-unknown': { status: 404, title: 'No sequence has been published for this model' },
+  'picture-unknown': { status: 404, title: 'This picture is not known' },
   'id-taken': { status: 409, title: 'This id is taken by something else' },
   'revision-conflict': { status: 412, title: 'Somebody published another revision in the meantime' },
   'condition-missing': { status: 428, title: 'The revision that this one follows must be named' },
   'document-faulty': { status: 422, title: 'The sequence document is not consistent' },
+  'picture-unreadable': { status: 422, title: 'This is no picture that can be read' },
+  'setting-conflict': { status: 412, title: 'Somebody changed this setting in the meantime' },
   'database-away': { status: 503, title: 'The database does not answer' },
   internal: { status: 500, title: 'Something went wrong on the server' },
 } as const;
@@ -67,7 +70,8 @@ function toProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
   const { type } = error as { type?: string };
   if (type === 'entity.parse.failed') return new ProblemError('body-not-json', 'The body must be JSON');
-  if (type === 'entity.too.large') return new ProblemError('body-too-large', 'Send fewer items at a time');
+  if (type === 'entity.too.large')
+    return new ProblemError('body-too-large', 'Send fewer items at a time; a picture may have 12 MB');
   if (isConnectionLoss(error)) {
     return new ProblemError('database-away', 'Nothing is known to be stored; send it again');
   }

@@ -29,6 +29,12 @@ export const publishRevisionSchema = z.strictObject({
   note: z.string().max(500).default(''),
 });
 
+/** Something that changes by revisions, as it stands. */
+export interface Kept<T> {
+  readonly value: T;
+  readonly revision: number;
+}
+
 /** What the database says of an item that it holds: its place in the stream. */
 export interface Acknowledged {
   readonly id: string;
@@ -102,4 +108,6 @@ export interface Problem {
   readonly right?: string;
   /** In a revision conflict: the number that stands. */
   readonly current?: number | null;
+  /** What stands, where the request was to change something else. */
+  readonly stands?: unknown;
 }

@@ -1,6 +1,7 @@
 import type { Screw } from '../sequence/screw.ts';
 import { buildLexicon, type KnownPart, type Lexicon } from './lexicon/lexicon.ts';
 import type { Entry, EntryOf } from './entry.ts';
+import type { ShopWord } from './shopWords.ts';
 
 /** What a line may leave out, because the lines before it said it. */
 export interface LineContext {
@@ -17,8 +18,18 @@ export interface LineContext {
   readonly at: number | null;
 }
 
-export function emptyContext(known: readonly KnownPart[] = []): LineContext {
-  return { lexicon: buildLexicon(known), part: null, screw: null, last: null, face: 'top', at: null };
+export function emptyContext(
+  known: readonly KnownPart[] = [],
+  shopWords: readonly ShopWord[] = [],
+): LineContext {
+  return {
+    lexicon: buildLexicon(known, shopWords),
+    part: null,
+    screw: null,
+    last: null,
+    face: 'top',
+    at: null,
+  };
 }
 
 /** The context after a line was kept. A part that is off is no longer in work. */

@@ -18,14 +18,14 @@ afterAll(async () => {
 describe('migrations', () => {
   test('run once, in order, however many servers start at the same moment', async () => {
     const runs = await Promise.all([migrate(database), migrate(database), migrate(database)]);
-    expect(runs.flat()).toEqual(['001-streams.sql']);
+    expect(runs.flat()).toEqual(['001-streams.sql', '002-pictures-settings.sql']);
     expect(await migrate(database)).toEqual([]);
   });
 
   test('starting over drops what is ours and nothing else', async () => {
     await database.query('create table public.somebody_elses (x int)');
     await dropEverything(database);
-    expect(await migrate(database)).toEqual(['001-streams.sql']);
+    expect(await migrate(database)).toEqual(['001-streams.sql', '002-pictures-settings.sql']);
     expect((await database.query('select * from public.somebody_elses')).rowCount).toBe(0);
   });
 });

@@ -1,23 +1,9 @@
 import { faultLine, publishRevisionSchema, readSequence } from '@bemtor/core';
-import { Router, type Request } from 'express';
+import { Router } from 'express';
 import { getModel, getRevision, listRevisions, publishRevision } from '../db/models.ts';
 import type { Database } from '../db/pool.ts';
 import { parseBody, ProblemError } from '../errors.ts';
-
-const etag = (number: number): string => `"${number}"`;
-
-/** `If-Match: "3"` follows revision 3; `If-None-Match: *` is the first. */
-function followed(request: Request): number {
-  if (request.get('If-None-Match') === '*') return 0;
-  const match = /^"(\d+)"$/.exec(request.get('If-Match') ?? '');
-  if (!match)
-    throw new ProblemError(
-      'condition-missing',
-      'Send If-Match with the revision you saw, or If-None-Match: * for the first',
-      { right: 'If-Match: "1"' },
-    );
-  return Number(match[1]);
-}
+import { etag, followed } from './conditions.ts';
 
 export function modelRoutes(database: Database): Router {
   const router = Router();

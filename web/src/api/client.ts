@@ -14,13 +14,14 @@ export class Refused extends Error {
 export class Away extends Error {}
 
 const timeoutMs = 8_000;
+const uploadTimeoutMs = 60_000;
 /** Browsers allow 64 KiB for all such requests together. */
 const keepaliveLimit = 16_000;
 
 async function request(path: string, init: RequestInit = {}): Promise<Response> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, { ...init, signal: AbortSignal.timeout(timeoutMs) });
+    response = await fetch(`/api${path}`, { signal: AbortSignal.timeout(timeoutMs), ...init });
   } catch {
     throw new Away('The server does not answer');
   }
@@ -43,10 +44,15 @@ async function readProblem(response: Response): Promise<Problem> {
   }
 }
 
-export async function send<T>(path: string, body: unknown, headers: Record<string, string> = {}): Promise<T> {
+export async function send<T>(
+  path: string,
+  body: unknown,
+  headers: Record<string, string> = {},
+  method: 'POST' | 'PUT' = 'POST',
+): Promise<T> {
   const text = JSON.stringify(body);
   const response = await request(path, {
-    method: 'POST',
+    method,
     // A page that is left in the middle of sending lets a small request go on.
     keepalive: text.length < keepaliveLimit,
     body: text,
@@ -70,4 +76,15 @@ export async function read<T>(path: string, { keep = true } = {}): Promise<{ val
     if (value === undefined) throw error;
     return { value, fresh: false };
   }
+}
+
+/** Sends a file as it is. */
+export async function sendFile<T>(path: string, file: Blob): Promise<T> {
+  const response = await request(path, {
+    method: 'PUT',
+    body: file,
+    headers: { 'Content-Type': file.type || 'application/octet-stream' },
+    signal: AbortSignal.timeout(uploadTimeoutMs),
+  });
+  return (await response.json()) as T;
 }

@@ -4,6 +4,10 @@ import {
   foldLines,
   layersOf,
   readLine,
+  type Entry,
+  type KnownPart,
+  type MatPoint,
+  type ShopWord,
   standingEntries,
   standingLines,
   trayOf,
@@ -12,7 +16,7 @@ import {
   type RecordBody,
 } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
-import { computed, type Ref } from 'vue';
+import { computed, ref, type Ref } from 'vue';
 import { readSnapshot, writeSnapshot } from '../api/local.ts';
 import { useStream } from '../api/stream.ts';
 
@@ -26,7 +30,10 @@ export interface StripLine extends KeptLine {
 }
 
 /** A recording at the bench: its lines, what follows from them, and the acts on them. */
-export function useRecording(known: Ref<readonly { id: string; name: string }[]>) {
+export function useRecording(
+  known: Ref<readonly KnownPart[]>,
+  shopWords: Ref<readonly ShopWord[]> = ref([]),
+) {
   const stream = useStream<RecordBody>('recordings');
 
   const lines = computed<StripLine[]>(() => {
@@ -44,7 +51,7 @@ export function useRecording(known: Ref<readonly { id: string; name: string }[]>
   const tray = computed(() => trayOf(entries.value));
   const startedAt = computed(() => lines.value[0]?.at ?? null);
 
-  const firstContext = computed(() => emptyContext(known.value));
+  const firstContext = computed(() => emptyContext(known.value, shopWords.value));
   /** What a new line may lean on; for a correction, what stood before the corrected line. */
   function contextBefore(lineId: string | null): LineContext {
     let context = firstContext.value;
@@ -60,17 +67,46 @@ export function useRecording(known: Ref<readonly { id: string; name: string }[]>
     startedAt.value ? Math.max(0, Math.round((Date.now() - Date.parse(startedAt.value)) / 1000)) : 0;
 
   let last: Promise<void> = Promise.resolve();
-  /** Keeps a line after those before it, however fast they are typed: the first has to begin the recording. */
-  function keep(text: string): Promise<void> {
-    last = last.then(() => keepNow(text));
+  /**
+   * Keeps a line after those before it, however fast they are typed: the first has to begin the recording,
+   * and a later one may lean on it. `second` takes the second reading of a line in doubt.
+   */
+  function keep(text: string, second = false): Promise<void> {
+    last = last.then(() => keepNow(text, second));
     return last;
   }
 
-  async function keepNow(text: string): Promise<void> {
-    const { entries: read } = readLine(text, { ...context.value, at: secondsNow() });
-    if (read.length === 0) return;
-    await begun();
-    await stream.append({ kind: 'line', text: text.trim(), entries: [...read] });
+  async function keepNow(text: string, second: boolean): Promise<void> {
+    const reading = readLine(text, { ...context.value, at: secondsNow() });
+    const entries = [...(second && reading.or ? reading.or.entries : reading.entries)];
+    if (reading.amends) await amend(text, reading.amends, entries[0] ?? null);
+    else if (entries.length > 0) {
+      await begun();
+      await stream.append({ kind: 'line', text: text.trim(), entries });
+    }
+  }
+
+  /** A drafted entry that was accepted: it enters the log as if typed, with the words that it came from. */
+  function keepDraft(entry: Entry): Promise<void> {
+    last = last.then(async () => {
+      await begun();
+      await stream.append({ kind: 'line', text: entry.text || '…', entries: [entry], source: 'narration' });
+    });
+    return last;
+  }
+
+  /** "Scratch that", "no, five": the last line is struck, or its last act put right. */
+  async function amend(text: string, how: 'replace' | 'strike', entry: Entry | null): Promise<void> {
+    const line = standing.value.findLast(
+      ({ entries: kept }) => how === 'strike' || kept.some(({ kind }) => kind === 'undo'),
+    );
+    if (!line) return;
+    if (how === 'strike') await stream.append({ kind: 'strike', of: line.id });
+    else if (entry) {
+      const at = line.entries.findLastIndex(({ kind }) => kind === 'undo');
+      const entries = line.entries.map((kept, i) => (i === at ? { ...entry, at: kept.at } : kept));
+      await stream.append({ kind: 'correct', of: line.id, text: `${line.text}, ${text.trim()}`, entries });
+    }
   }
 
   async function correct(line: KeptLine, text: string): Promise<void> {
@@ -79,6 +115,15 @@ export function useRecording(known: Ref<readonly { id: string; name: string }[]>
     if (read.length > 0)
       await stream.append({ kind: 'correct', of: line.id, text: text.trim(), entries: [...read] });
   }
+
+  const place = (line: KeptLine, entry: number, points: readonly MatPoint[]) =>
+    stream.append({ kind: 'place', of: line.id, entry, points: [...points] });
+  const addPicture = (line: KeptLine, picture: string) =>
+    stream.append({ kind: 'picture', of: line.id, picture });
+  const dropPicture = (line: KeptLine, picture: string) =>
+    stream.append({ kind: 'picture', of: line.id, picture, removed: true });
+  const tie = (line: KeptLine, entry: number, n: number, picture: string, x: number, y: number) =>
+    stream.append({ kind: 'tie', of: line.id, entry, n, picture, x, y });
 
   const strike = (line: KeptLine) => stream.append({ kind: line.struck ? 'restore' : 'strike', of: line.id });
 
@@ -109,6 +154,11 @@ export function useRecording(known: Ref<readonly { id: string; name: string }[]>
     context,
     contextBefore,
     keep,
+    keepDraft,
+    place,
+    addPicture,
+    dropPicture,
+    tie,
     correct,
     strike,
     openFor,

@@ -1,6 +1,7 @@
 import type { Doubt, Meaning } from '../terms.ts';
 import type { Token } from '../tokens.ts';
 import { bareParts, partNouns, partWords } from './parts.ts';
+import type { ShopWord } from '../shopWords.ts';
 import { PhraseTree } from './phraseTree.ts';
 import * as words from './words.ts';
 
@@ -35,7 +36,7 @@ export class Lexicon extends PhraseTree<Meaning & Partial<Doubt>> {
 const list = (phrases: string): string[] => phrases.split(',').map((phrase) => phrase.trim());
 
 /** The shop's lexicon: the words of the trade, then the parts of the device at hand under their own names. */
-export function buildLexicon(known: readonly KnownPart[] = []): Lexicon {
+export function buildLexicon(known: readonly KnownPart[] = [], shopWords: readonly ShopWord[] = []): Lexicon {
   const lexicon = new Lexicon();
   const put = (phrases: string, meaning: Meaning) =>
     list(phrases).forEach((phrase) => lexicon.add(phrase, meaning));
@@ -65,7 +66,16 @@ export function buildLexicon(known: readonly KnownPart[] = []): Lexicon {
   put(words.roleWords.alternate, { kind: 'role', role: 'alternate' });
   put(words.roleWords.label, { kind: 'role', role: 'label' });
   for (const [phrase, what] of Object.entries(words.holdWhat)) lexicon.add(phrase, { kind: 'what', what });
+  for (const { word, means } of shopWords) lexicon.add(word, meaningOf(lexicon, means), true);
   return lexicon;
+}
+
+/** What a word of the shop stands for; what the trade has no word for is a part of that name. */
+function meaningOf(lexicon: Lexicon, phrase: string): Meaning {
+  const words = phrase.toLowerCase().split(/[\s-]+/);
+  const found = lexicon.match((i) => words[i] ?? null);
+  if (found?.length === words.length) return found.meaning;
+  return { kind: 'part', part: words.join('-').replace(/[^a-z0-9-]/g, '') || 'part' };
 }
 
 /**

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { entryChips, type Reading } from '@bemtor/core';
+import type { Reading } from '@bemtor/core';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { markLine } from './markLine.ts';
+import ReadingChips from './ReadingChips.vue';
 
 /**
  * The bench line with its live reading above it. Words that were not understood are yellow behind the word,
@@ -11,11 +12,22 @@ import { markLine } from './markLine.ts';
 const props = defineProps<{
   reading: Reading;
   completion: string | null;
+  /** For each word not understood, the nearest words known. */
+  nearest: ReadonlyMap<string, readonly string[]>;
+  /** A line that the last act makes likely, offered while nothing is typed. */
+  offer: { line: string; words: string } | null;
   correcting: boolean;
   placeholder: string;
 }>();
 const text = defineModel<string>({ required: true });
-const emit = defineEmits<{ keep: []; complete: []; key: [event: KeyboardEvent] }>();
+const emit = defineEmits<{
+  keep: [];
+  second: [];
+  complete: [];
+  take: [];
+  exchange: [word: string, by: string];
+  key: [event: KeyboardEvent];
+}>();
 
 const field = ref<HTMLTextAreaElement | null>(null);
 const pieces = computed(() => markLine(text.value, props.reading.spans));
@@ -37,9 +49,13 @@ function onKey(event: KeyboardEvent): void {
   if (event.key === 'Enter' && !event.shiftKey) {
     event.preventDefault();
     emit('keep');
-  } else if (event.key === 'Tab' && !event.shiftKey && props.completion) {
+  } else if (event.key === 'F2' && props.reading.or) {
     event.preventDefault();
-    emit('complete');
+    emit('second');
+  } else if (event.key === 'Tab' && !event.shiftKey && (props.completion || props.offer)) {
+    event.preventDefault();
+    if (props.completion) emit('complete');
+    else emit('take');
   }
 }
 </script>
@@ -47,23 +63,33 @@ function onKey(event: KeyboardEvent): void {
 <template>
   <div class="line-area">
     <div class="reading" aria-live="polite" data-testid="reading">
-      <div v-for="(entry, i) in reading.entries" :key="i" class="entry">
-        <span
-          v-for="(chip, j) in entryChips(entry)"
-          :key="j"
-          class="chip"
-          :class="{ taken: chip.taken, note: entry.kind === 'note' }"
+      <button v-if="offer && text === ''" type="button" class="chip offer" @click="$emit('take')">
+        <KeyHint name="Tab" /> {{ offer.words }}
+      </button>
+      <span v-if="reading.amends" class="chip amends">{{
+        reading.amends === 'strike' ? 'strikes the last line' : 'puts the last act right'
+      }}</span>
+      <KeyHint v-if="reading.or" name="Enter" />
+      <ReadingChips :entries="reading.entries" />
+      <template v-for="(word, i) in reading.unread" :key="`u${i}`">
+        <span class="chip unread" title="Not understood; it is kept with the line">{{ word }}</span>
+        <button
+          v-for="near in nearest.get(word) ?? []"
+          :key="near"
+          type="button"
+          class="chip near"
+          :aria-label="`Take ${near} for ${word}`"
+          @click="$emit('exchange', word, near)"
         >
-          <small>{{ chip.label }}</small>{{ chip.value }}
-        </span>
-      </div>
-      <span
-        v-for="(word, i) in reading.unread"
-        :key="`u${i}`"
-        class="chip unread"
-        title="Not understood; it is kept with the line"
-        >{{ word }}</span
-      >
+          {{ near }}?
+        </button>
+      </template>
+    </div>
+    <div v-if="reading.or" class="reading second" data-testid="second-reading">
+      <span class="doubt">or</span>
+      <button type="button" class="choose" @click="$emit('second')"><KeyHint name="F2" /></button>
+      <ReadingChips :entries="reading.or.entries" />
+      <span class="why">“{{ reading.or.phrase }}” may mean either</span>
     </div>
     <div class="field" :class="{ correcting }">
       <div class="written">
@@ -110,13 +136,7 @@ function onKey(event: KeyboardEvent): void {
   align-items: center;
   margin-bottom: 8px;
 }
-.entry {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  padding-right: 10px;
-}
-.chip {
+.reading :deep(.chip) {
   display: inline-flex;
   align-items: baseline;
   gap: 8px;
@@ -127,18 +147,42 @@ function onKey(event: KeyboardEvent): void {
   font-size: 16px;
   font-weight: 500;
 }
-.chip small {
+.reading :deep(.chip small) {
   font: 600 13px/1 var(--label);
   color: var(--ink-soft);
 }
-.chip.taken {
+.reading :deep(.chip.taken) {
   border-style: dashed;
   color: var(--ink-soft);
 }
-.chip.note {
+.reading :deep(.chip.note) {
   border-style: dotted;
 }
-.chip.unread {
+.reading .chip.offer,
+.reading .chip.near {
+  border-style: dotted;
+  color: var(--copper-ink);
+  min-height: 40px;
+}
+.reading .chip.amends {
+  border-color: var(--copper);
+  color: var(--copper-ink);
+}
+.second {
+  margin-top: -6px;
+}
+.doubt {
+  font: 600 15px/1 var(--label);
+  color: var(--copper-ink);
+}
+.choose {
+  min-height: 40px;
+}
+.why {
+  color: var(--ink-soft);
+  font-size: 14px;
+}
+.reading .chip.unread {
   background: var(--caution);
   color: var(--on-caution);
   border-color: var(--caution);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { readLine, screwKind } from '@bemtor/core';
+import { nearestWords, offerRepeat, readLine, screwKind } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
-import { computed, nextTick, onMounted, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
@@ -10,11 +10,13 @@ import { clock } from '../../composables/format.ts';
 import { useClock } from '../../composables/useClock.ts';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 import { useRecording, type StripLine } from '../../stores/recording.ts';
+import { useShop } from '../../stores/shop.ts';
 import { useUnit } from '../../stores/unit.ts';
 import BenchLine from './BenchLine.vue';
 import { completeWord } from './completeWord.ts';
 import EntryStrip from './EntryStrip.vue';
 import LayerStack from './LayerStack.vue';
+import WaysIn, { type WayIn } from './WaysIn.vue';
 import TrayPanel from './TrayPanel.vue';
 
 const props = defineProps<{ unitId: string }>();
@@ -23,18 +25,26 @@ const store = useUnit();
 const { unit, published, fault } = storeToRefs(store);
 const now = useClock();
 
+const NarrationInput = defineAsyncComponent(() => import('./narration/NarrationInput.vue'));
+const PaletteInput = defineAsyncComponent(() => import('./palette/PaletteInput.vue'));
+
+const shop = useShop();
 const known = computed(() => published.value?.document.parts ?? []);
-const recording = useRecording(known);
+const recording = useRecording(
+  known,
+  computed(() => shop.words),
+);
 const { lines, layers, tray, context } = recording;
 
 const draftKey = `bemtor.draft.${props.unitId}`;
 const text = ref(localStorage.getItem(draftKey) ?? '');
 const selected = ref<string | null>(null);
 const correcting = ref<StripLine | null>(null);
+const way = ref<WayIn>('line');
 const bench = ref<InstanceType<typeof BenchLine> | null>(null);
 
 onMounted(async () => {
-  await store.load(props.unitId);
+  await Promise.all([store.load(props.unitId), shop.load()]);
   if (unit.value) await recording.openFor(props.unitId, unit.value.recording?.id ?? null);
   await nextTick();
   bench.value?.focus();
@@ -47,6 +57,31 @@ const readingContext = computed(() =>
 );
 const reading = computed(() => readLine(text.value, readingContext.value));
 const completion = computed(() => completeWord(text.value, readingContext.value.lexicon));
+const nearest = computed(
+  () =>
+    new Map(
+      reading.value.unread.map((word) => [word, nearestWords(word, readingContext.value.lexicon)] as const),
+    ),
+);
+/** Offered only where the other side has nothing yet. */
+const offer = computed(() => {
+  const offered = correcting.value ? null : offerRepeat(context.value);
+  if (!offered) return null;
+  const [repeated] = readLine(offered.line, context.value).entries;
+  const part = repeated?.kind === 'undo' ? repeated.part : null;
+  return recording.entries.value.some((entry) => entry.kind === 'undo' && entry.part === part)
+    ? null
+    : offered;
+});
+const namedParts = computed(() => {
+  const named = recording.entries.value.flatMap((entry) =>
+    'part' in entry && entry.part ? [entry.part] : [],
+  );
+  const off = new Set(
+    recording.entries.value.flatMap((entry) => (entry.kind === 'lift' ? [entry.part] : [])),
+  );
+  return [...new Set([context.value.part ?? [], ...named.reverse()].flat())].filter((part) => !off.has(part));
+});
 const waiting = computed(() => lines.value.filter((line) => line.state !== 'kept').length);
 const nowKind = computed(() => (context.value.screw ? screwKind(context.value.screw) : null));
 const elapsed = computed(() =>
@@ -57,7 +92,7 @@ const placeholder = computed(() =>
   correcting.value ? '' : lines.value.length === 0 ? 'e.g. base cover: 7 PH0 M2x5' : 'next act',
 );
 
-async function keep(): Promise<void> {
+async function keep(second = false): Promise<void> {
   const words = text.value;
   if (words.trim() === '') return;
   const line = correcting.value;
@@ -65,18 +100,30 @@ async function keep(): Promise<void> {
   correcting.value = null;
   selected.value = null;
   if (line) await recording.correct(line, words);
-  else await recording.keep(words);
+  else await recording.keep(words, second);
 }
 
 function complete(): void {
   if (completion.value) text.value = `${completion.value.completed} `;
 }
 
+function exchange(word: string, by: string): void {
+  text.value = text.value.replace(word, by);
+  bench.value?.focus();
+}
+
+async function choose(next: WayIn): Promise<void> {
+  way.value = next;
+  await nextTick();
+  bench.value?.focus();
+}
+
 function beginCorrection(line: StripLine): void {
+  way.value = 'line';
   correcting.value = line;
   selected.value = line.id;
   text.value = line.text;
-  bench.value?.focus();
+  void nextTick(() => bench.value?.focus());
 }
 
 function leave(): void {
@@ -156,16 +203,36 @@ function onKey(event: KeyboardEvent): void {
         Correcting <span class="mono">{{ correcting.text }}</span> ·
         <button @click="leave"><KeyHint name="Esc" /> leave it</button>
       </p>
+      <WaysIn :way="way" class="ways" @choose="choose" />
+      <PaletteInput
+        v-if="way === 'palette'"
+        :known="known"
+        :cells="tray.cells"
+        :named="namedParts"
+        @keep="recording.keep($event)"
+      />
+      <NarrationInput
+        v-else-if="way === 'narration'"
+        :unit-id="unitId"
+        :known="known"
+        :context="context"
+        @accept="recording.keepDraft($event)"
+      />
       <BenchLine
+        v-else
         ref="bench"
         v-model="text"
-        class="bottom"
         :reading="reading"
         :completion="completion?.phrase ?? null"
+        :nearest="nearest"
+        :offer="offer"
         :correcting="correcting !== null"
         :placeholder="placeholder"
-        @keep="keep"
+        @keep="keep()"
+        @second="keep(true)"
         @complete="complete"
+        @take="text = `${offer?.line ?? ''} `"
+        @exchange="exchange"
         @key="onKey"
       />
     </section>
@@ -213,7 +280,7 @@ time {
 .away {
   margin: 12px 22px 0;
 }
-.bottom {
+.ways {
   margin-top: auto;
 }
 .correcting {

@@ -1,0 +1,321 @@
+<script setup lang="ts">
+import { entryWords, writeLine, type Entry, type KnownPart, type LineContext } from '@bemtor/core';
+import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import KeyHint from '../../../components/KeyHint.vue';
+import { clock } from '../../../composables/format.ts';
+import { useKeys } from '../../../composables/useKeys.ts';
+import { demoNarrations } from './demoNarrations.ts';
+import {
+  correctedBy,
+  decide,
+  draftFrom,
+  keepNarration,
+  keptNarration,
+  lastSecond,
+  spokenAt,
+  type Narration,
+} from './drafts.ts';
+
+/**
+ * A narration becomes drafts; each is accepted, corrected or dropped with one key. The player stands in for
+ * live dictation: drafts appear as their words are spoken.
+ */
+const props = defineProps<{ unitId: string; known: readonly KnownPart[]; context: LineContext }>();
+const emit = defineEmits<{ accept: [entry: Entry] }>();
+
+const narration = shallowRef<Narration | null>(keptNarration(props.unitId));
+const fault = ref<string | null>(null);
+const pasted = ref('');
+const here = ref(0);
+const correcting = ref<string | null>(null);
+const field = ref<HTMLInputElement | null>(null);
+const list = ref<HTMLElement | null>(null);
+watch(narration, (value) => keepNarration(props.unitId, value));
+
+/** Seconds into the narration that is being played; null where nothing plays. */
+const playing = ref<number | null>(null);
+const speed = ref(1);
+let ticker: ReturnType<typeof setInterval> | undefined;
+const tickMs = 200;
+
+const heard = computed(() =>
+  (narration.value?.drafts ?? [])
+    .map((draft, at) => ({ ...draft, at }))
+    .filter(({ entry }) => playing.value === null || entry.at === null || entry.at <= playing.value),
+);
+const open = computed(() => heard.value.filter(({ fate }) => fate === 'open'));
+const left = computed(() => (narration.value?.drafts ?? []).filter(({ fate }) => fate === 'open').length);
+const current = computed(() => open.value.find(({ at }) => at >= here.value) ?? open.value[0] ?? null);
+
+async function take(name: string, source: string): Promise<void> {
+  stop();
+  const drafted = await draftFrom(name, source, props.known);
+  if (typeof drafted === 'string') fault.value = drafted;
+  else {
+    fault.value = null;
+    narration.value = drafted;
+    here.value = 0;
+    pasted.value = '';
+  }
+}
+async function takeFile(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  if (file) await take(file.name, await file.text());
+  input.value = '';
+}
+async function play(name: string, source: string): Promise<void> {
+  await take(name, source);
+  if (!narration.value) return;
+  playing.value = 0;
+  ticker = setInterval(() => {
+    playing.value = (playing.value ?? 0) + (tickMs / 1000) * speed.value;
+    if (narration.value && playing.value > lastSecond(narration.value.cues)) stop();
+  }, tickMs);
+}
+function stop(): void {
+  clearInterval(ticker);
+  playing.value = null;
+}
+onBeforeUnmount(stop);
+
+function settle(fate: 'accepted' | 'dropped', entry?: Entry): void {
+  const draft = current.value;
+  if (!draft || !narration.value) return;
+  if (fate === 'accepted') emit('accept', entry ?? draft.entry);
+  narration.value = decide(narration.value, draft.at, fate, entry);
+  here.value = draft.at + 1;
+  correcting.value = null;
+}
+async function correct(): Promise<void> {
+  if (!current.value) return;
+  correcting.value = writeLine(current.value.entry);
+  await nextTick();
+  field.value?.focus();
+  field.value?.select();
+}
+const reading = computed(() =>
+  correcting.value !== null && current.value
+    ? correctedBy(correcting.value, current.value.entry, props.context)
+    : null,
+);
+function move(by: number): void {
+  const at = open.value.findIndex((draft) => draft.at === current.value?.at);
+  here.value = open.value[Math.min(open.value.length - 1, Math.max(0, at + by))]?.at ?? 0;
+}
+watch(current, async () => {
+  await nextTick();
+  list.value?.querySelector('.here')?.scrollIntoView({ block: 'nearest' });
+});
+useKeys(() => ({
+  a: () => settle('accepted'),
+  c: () => void correct(),
+  d: () => settle('dropped'),
+  ArrowDown: () => move(1),
+  ArrowUp: () => move(-1),
+}));
+</script>
+
+<template>
+  <div class="narration" data-testid="narration">
+    <template v-if="!narration">
+      <p class="soft">
+        Captions (WebVTT, SubRip), text with [m:ss] before its paragraphs, or plain text. It is read here, on
+        this device.
+      </p>
+      <textarea
+        v-model="pasted"
+        rows="3"
+        aria-label="Paste a narration"
+        placeholder="Paste a narration here"
+      />
+      <div class="row">
+        <button :disabled="pasted.trim() === ''" @click="take('Pasted text', pasted)">Draft it</button>
+        <label class="file"
+          >Choose a file
+          <input
+            type="file"
+            accept=".vtt,.srt,.txt,text/plain,text/vtt"
+            data-testid="narration-file"
+            @change="takeFile"
+        /></label>
+        <span class="soft">or play one of the demo:</span>
+        <button
+          v-for="demo in demoNarrations"
+          :key="demo.name"
+          :data-testid="`play-${demo.name}`"
+          @click="demo.load().then((source) => play(demo.name, source))"
+        >
+          ▸ {{ demo.name }}
+        </button>
+      </div>
+      <p v-if="fault" class="stop" role="alert">{{ fault }}</p>
+    </template>
+    <template v-else>
+      <div class="row head">
+        <strong>{{ narration.name }}</strong>
+        <span class="soft" data-testid="drafts-left">{{ left }} of {{ narration.drafts.length }} left</span>
+        <template v-if="playing !== null">
+          <span class="mono">{{ clock(playing) }}</span>
+          <button
+            v-for="times in [1, 4, 16]"
+            :key="times"
+            :aria-pressed="speed === times"
+            @click="speed = times"
+          >
+            × {{ times }}
+          </button>
+          <button @click="stop">All at once</button>
+        </template>
+        <button class="end" @click="narration = null">{{ left === 0 ? 'Done' : 'Leave it' }}</button>
+      </div>
+      <p v-if="playing !== null" class="spoken" aria-live="polite">
+        “{{ spokenAt(narration.cues, playing) }}”
+      </p>
+      <ol ref="list">
+        <li
+          v-for="draft in heard"
+          :key="draft.at"
+          :class="[draft.fate, { here: draft.at === current?.at }]"
+          data-testid="draft"
+          @click="draft.fate === 'open' && (here = draft.at)"
+        >
+          <time class="mono">{{ draft.entry.at === null ? '' : clock(draft.entry.at) }}</time>
+          <span class="words">{{ entryWords(draft.entry) }}</span>
+          <span class="sure" :class="{ unsure: draft.entry.confidence < 0.7 }"
+            >{{ Math.round(draft.entry.confidence * 100) }} %</span
+          >
+          <span class="said">{{ draft.entry.text }}</span>
+        </li>
+      </ol>
+      <form v-if="correcting !== null" class="row" @submit.prevent="reading && settle('accepted', reading)">
+        <input
+          ref="field"
+          v-model="correcting"
+          class="mono"
+          aria-label="Correct the draft"
+          data-testid="correct-draft"
+          @keydown.escape="correcting = null"
+        />
+        <span class="soft">{{ reading ? entryWords(reading) : 'not understood yet' }}</span>
+        <button :disabled="!reading"><KeyHint name="Enter" /> accept</button>
+      </form>
+      <div v-else class="row keys">
+        <button :disabled="!current" @click="settle('accepted')"><KeyHint name="A" /> accept</button>
+        <button :disabled="!current" @click="correct"><KeyHint name="C" /> correct</button>
+        <button :disabled="!current" @click="settle('dropped')"><KeyHint name="D" /> drop</button>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.narration {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  padding: 10px 22px 18px;
+  max-height: 56vh;
+  min-height: 0;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px;
+}
+.soft {
+  color: var(--ink-soft);
+  font-size: 15px;
+}
+textarea,
+form input {
+  width: 100%;
+  padding: 10px 12px;
+  border: 1.5px solid var(--card-line);
+  border-radius: var(--radius);
+  background: var(--card-raised);
+  font-size: 16px;
+}
+form input {
+  flex: 1;
+  min-height: var(--touch);
+}
+button,
+.file {
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+  min-height: var(--touch);
+  padding: 0 14px;
+  border: 1.5px solid var(--card-line);
+  border-radius: var(--radius);
+  background: var(--card-raised);
+  cursor: pointer;
+}
+button:disabled {
+  opacity: 0.45;
+}
+button[aria-pressed='true'] {
+  border-color: var(--copper);
+}
+.file input {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+.file:focus-within {
+  outline: 2px solid var(--copper);
+}
+.end {
+  margin-left: auto;
+}
+.spoken {
+  font-size: 17px;
+  color: var(--ink-soft);
+}
+ol {
+  overflow-y: auto;
+  min-height: 120px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  display: grid;
+  grid-template-columns: 52px minmax(0, 1fr) 54px;
+  gap: 2px 10px;
+  padding: 7px 8px;
+  border-bottom: 1px solid var(--card-line);
+  border-left: 3px solid transparent;
+}
+li.here {
+  border-left-color: var(--copper);
+  background: var(--card-raised);
+}
+li.accepted .words::after {
+  content: ' ✓';
+}
+li.dropped .words {
+  text-decoration: line-through;
+}
+li.accepted,
+li.dropped {
+  color: var(--ink-soft);
+}
+time,
+.sure {
+  font-size: 13px;
+  color: var(--ink-soft);
+}
+.unsure {
+  font-weight: 700;
+  color: var(--ink);
+}
+.said {
+  grid-column: 2 / 4;
+  font-size: 14px;
+  color: var(--ink-soft);
+}
+</style>

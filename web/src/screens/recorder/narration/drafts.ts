@@ -1,0 +1,69 @@
+import {
+  draftNarration,
+  faultLine,
+  readCaptions,
+  readLine,
+  type Cue,
+  type Entry,
+  type KnownPart,
+  type LineContext,
+} from '@bemtor/core';
+
+/** An entry drafted from a narration, and what the technician made of it. */
+export interface Draft {
+  readonly entry: Entry;
+  readonly fate: 'open' | 'accepted' | 'dropped';
+}
+
+export interface Narration {
+  readonly name: string;
+  readonly cues: readonly Cue[];
+  readonly drafts: readonly Draft[];
+}
+
+/** Reads a narration and drafts it, or says in one line why it cannot. */
+export async function draftFrom(
+  name: string,
+  source: string,
+  known: readonly KnownPart[],
+): Promise<Narration | string> {
+  const cues = await readCaptions(source);
+  if (!cues.ok) return `${name}: ${faultLine(cues.fault)}`;
+  const drafts = draftNarration(cues.value, known).map((entry) => ({ entry, fate: 'open' as const }));
+  return drafts.length > 0
+    ? { name, cues: cues.value, drafts }
+    : `${name}: nothing in it is plainly about the work; the words of somebody who takes a device apart are expected`;
+}
+
+export const decide = (narration: Narration, at: number, fate: Draft['fate'], entry?: Entry): Narration => ({
+  ...narration,
+  drafts: narration.drafts.map((draft, i) => (i === at ? { entry: entry ?? draft.entry, fate } : draft)),
+});
+
+/** A drafted entry put right by a bench line: it keeps the time at which it was said. */
+export function correctedBy(line: string, draft: Entry, context: LineContext): Entry | null {
+  const [entry] = readLine(line, { ...context, at: draft.at }).entries;
+  return entry && entry.kind !== 'note' ? { ...entry, confidence: 1 } : null;
+}
+
+/** The caption that is spoken at a moment, and the time of the last word. */
+export const spokenAt = (cues: readonly Cue[], seconds: number): string =>
+  cues.findLast(({ start }) => start !== null && start <= seconds)?.text ?? '';
+export const lastSecond = (cues: readonly Cue[]): number =>
+  cues.reduce((last, { start, end }) => Math.max(last, end ?? start ?? 0), 0);
+
+const key = (unitId: string): string => `bemtor.narration.${unitId}`;
+
+/** What is half decided survives a reload. */
+export const keepNarration = (unitId: string, narration: Narration | null): void =>
+  narration
+    ? localStorage.setItem(key(unitId), JSON.stringify(narration))
+    : localStorage.removeItem(key(unitId));
+
+export function keptNarration(unitId: string): Narration | null {
+  try {
+    return JSON.parse(localStorage.getItem(key(unitId)) ?? 'null') as Narration | null;
+  } catch {
+    return null; // half written by a crash: the file is still where it was chosen
+  }
+}
