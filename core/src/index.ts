@@ -53,3 +53,7 @@ export * from './api/messages.ts';
 
 export { readCaptions, narrationLimit, type Cue } from './narration/readCaptions.ts';
 export { draftNarration } from './narration/draftNarration.ts';
+
+export * from './mat/points.ts';
+export * from './mat/matGroups.ts';
+export * from './maths/countingScale.ts';

@@ -25,7 +25,8 @@ export const partKindOf = (slug: string): string => bySlug.get(splitSide(slug).b
 export const lowerName = (name: string): string =>
   /^[A-Z][a-z]/.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name;
 
-const usual = 'base-cover,battery,fan,heatsink,system-board,keyboard,storage,memory,display-cable,touchpad'.split(',');
+const usual =
+  'base-cover,battery,fan,heatsink,system-board,keyboard,storage,memory,display-cable,touchpad'.split(',');
 
 /** Parts that devices have, those that are taken out most often first. */
 export const commonParts: readonly string[] = [...new Set([...usual, ...partWords.map(([slug]) => slug)])];

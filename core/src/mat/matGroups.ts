@@ -1,0 +1,58 @@
+import type { Entry } from '../line/entry.ts';
+import type { KeptLine, MatPoint, PictureTie } from '../record/log.ts';
+import { cellOf, fillTray } from '../run/tray.ts';
+import type { Screw } from '../sequence/screw.ts';
+
+/** A group of screws of a recording, as the mat shows it. */
+export interface MatGroup {
+  /** The line and the place of the entry in it: where its points are kept. */
+  readonly line: string;
+  readonly entry: number;
+  readonly letter: string;
+  readonly part: string | null;
+  readonly count: number;
+  readonly screw: Screw;
+  readonly tighten: 'any' | 'numbered' | 'cross';
+  /** The side that faced up when they came out. */
+  readonly face: 'top' | 'bottom';
+  readonly points: readonly MatPoint[];
+  readonly pictures: readonly string[];
+  readonly ties: readonly PictureTie[];
+}
+
+const isScrews = (entry: Entry): entry is Extract<Entry, { kind: 'undo' }> =>
+  entry.kind === 'undo' && (entry.joint.type === 'screws' || entry.joint.type === 'standoffs');
+
+/** Every group of screws of the lines that stand, in the order in which they came out, with its letter. */
+export function matGroups(lines: readonly KeptLine[]): MatGroup[] {
+  const standing = lines.filter((line) => !line.struck);
+  const cells = fillTray(
+    standing.flatMap(({ entries }) =>
+      entries
+        .filter(isScrews)
+        .map(({ joint, part }) => ({ screw: joint.screw ?? {}, count: joint.count ?? 1, part })),
+    ),
+  );
+  const groups: MatGroup[] = [];
+  let face: 'top' | 'bottom' = 'top';
+  for (const line of standing) {
+    line.entries.forEach((entry, at) => {
+      if (entry.kind === 'turn') face = entry.face;
+      if (!isScrews(entry)) return;
+      groups.push({
+        line: line.id,
+        entry: at,
+        letter: cellOf(cells, entry.joint.screw ?? {})?.letter ?? '',
+        part: entry.part,
+        count: entry.joint.count ?? 1,
+        screw: entry.joint.screw ?? {},
+        tighten: entry.joint.tighten ?? 'any',
+        face,
+        points: line.points[at] ?? [],
+        pictures: line.pictures,
+        ties: line.ties.filter((tie) => tie.entry === at),
+      });
+    });
+  }
+  return groups;
+}
