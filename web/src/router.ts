@@ -29,6 +29,13 @@ export const router = createRouter({
       component: () => import('./screens/run/RunScreen.vue'),
       props: true,
     },
+    {
+      path: '/unit/:unitId/mat',
+      name: 'mat',
+      component: () => import('./screens/mat/MatScreen.vue'),
+      props: true,
+    },
+    { path: '/shop', name: 'shop', component: () => import('./screens/shop/ShopScreen.vue') },
     { path: '/logbook', name: 'logbook', component: () => import('./screens/logbook/LogbookScreen.vue') },
     { path: '/:rest(.*)*', redirect: '/' },
   ],

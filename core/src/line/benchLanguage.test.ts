@@ -42,7 +42,7 @@ describe('screws, however they are said', () => {
     ['speakers 4 PH0 + fan 2 PH0', ['unscrew screws 4 PH0 speakers', 'unscrew screws 2 PH0 fan']],
     ['speakers 4 PH0, then fan 2 PH1', ['unscrew screws 4 PH0 speakers', 'unscrew screws 2 PH1 fan']],
     ['battery 4 PH00; battery off', ['unscrew screws 4 PH00 battery', 'lift battery']],
-    ['speaker L 2 PH0, R same', ['unscrew screws 2 PH0 left-speaker', 'unscrew screws PH0 right-speaker']],
+    ['speaker L 2 PH0, R same', ['unscrew screws 2 PH0 left-speaker', 'unscrew screws 2 PH0 right-speaker']],
   ])('%s', (line, expected) => expect(short(line)).toEqual(expected));
 });
 

@@ -205,10 +205,11 @@ const isRepeatedLift = (entry: Entry, before: readonly Entry[]): boolean =>
 const isLiftOf = (entry: Entry | undefined, part: string): boolean =>
   entry?.kind === 'lift' && entry.part === part;
 
+const across = (text: string): string =>
+  text.replace(/left|right/g, (side) => (side === 'left' ? 'right' : 'left'));
+
 /** The last thing undone, on the side across; a count or a kind that is named takes the place of its own. */
 function onOtherSide(frame: Frame, last: EntryOf<'undo'>): Draft {
-  const across = (text: string): string =>
-    text.replace(/left|right/g, (side) => (side === 'left' ? 'right' : 'left'));
   const part = frame.part && /^(left|right)-/.test(frame.part) ? frame.part : last.part && across(last.part);
   const joint = { ...last.joint };
   if (joint.where) joint.where = across(joint.where);
@@ -240,9 +241,17 @@ function readFrame(line: string, frame: Frame, context: LineContext, partNamed: 
     fromContext.push('screw');
   }
   const joint = jointOf(frame, type, screw);
+  if (frame.same && joint.count == null && isAcross(part, context.last)) {
+    joint.count = context.last?.joint.count;
+    fromContext.push('count');
+  }
   const tool = type === 'screws' || type === 'standoffs' ? (joint.screw?.size ?? null) : null;
   return [done({ kind: 'undo', joint, part, verb: verbOf(frame, joint), tool })];
 }
+
+/** "Right speaker the same": the other of a pair has as many. */
+const isAcross = (part: string | null, last: EntryOf<'undo'> | null): boolean =>
+  last?.joint.count != null && part !== null && across(part) === last.part && part !== last.part;
 
 const needsLastScrew = (frame: Frame): boolean =>
   (frame.same || frame.more || frame.otherSide) && frame.screw.drive == null && frame.screw.thread == null;

@@ -1,6 +1,7 @@
 import type { Entry } from '../line/entry.ts';
 import type { KeptLine, MatPoint, PictureTie } from '../record/log.ts';
 import { cellOf, fillTray } from '../run/tray.ts';
+import type { Sequence } from '../sequence/schema.ts';
 import type { Screw } from '../sequence/screw.ts';
 
 /** A group of screws of a recording, as the mat shows it. */
@@ -55,4 +56,29 @@ export function matGroups(lines: readonly KeptLine[]): MatGroup[] {
     });
   }
   return groups;
+}
+
+/** The groups of a published sequence, in document order: to look at, not to place. */
+export function matGroupsOfSequence({ joints, actions }: Sequence): MatGroup[] {
+  const screws = joints.filter(({ type }) => type === 'screws' || type === 'standoffs');
+  const cells = fillTray(
+    screws.map(({ screw, count, holds }) => ({
+      screw: screw ?? {},
+      count: count ?? 1,
+      part: holds[0] ?? null,
+    })),
+  );
+  return screws.map((joint) => ({
+    line: joint.id,
+    entry: 0,
+    letter: cellOf(cells, joint.screw ?? {})?.letter ?? '',
+    part: joint.holds[0] ?? null,
+    count: joint.count ?? 1,
+    screw: joint.screw ?? {},
+    tighten: joint.tighten ?? 'any',
+    face: actions.find((action) => action.joint === joint.id)?.face === 'bottom' ? 'bottom' : 'top',
+    points: joint.points,
+    pictures: [],
+    ties: [],
+  }));
 }

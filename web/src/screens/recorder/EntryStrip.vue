@@ -3,6 +3,7 @@ import { cellOf, entryWords, type Entry, type TrayCell } from '@bemtor/core';
 import { nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { timeOfDay } from '../../composables/format.ts';
 import type { StripLine } from '../../stores/recording.ts';
+import { smallPicture, wholePicture } from '../../pictures/pictures.ts';
 import EntryIcon from './EntryIcon.vue';
 
 /** The strip of kept lines, newest at the bottom like a roll of paper. */
@@ -16,6 +17,8 @@ defineEmits<{
   edit: [line: StripLine];
   strike: [line: StripLine];
   discard: [line: StripLine];
+  picture: [line: StripLine];
+  dropPicture: [line: StripLine, picture: string];
 }>();
 
 const strip = ref<HTMLElement | null>(null);
@@ -69,12 +72,27 @@ onBeforeUnmount(() => observer.disconnect());
       <p v-if="line.refused" class="stop">
         Not kept: {{ line.refused }} <button @click.stop="$emit('discard', line)">Drop it</button>
       </p>
+      <div v-if="line.pictures.length > 0" class="pictures">
+        <span v-for="picture in line.pictures" :key="picture" class="thumb">
+          <a :href="wholePicture(picture)" target="_blank" aria-label="See the picture whole" @click.stop
+            ><img :src="smallPicture(picture)" alt="Picture of this line" data-testid="thumb"
+          /></a>
+          <button
+            v-if="line.id === selected"
+            aria-label="Take the picture off this line"
+            @click.stop="$emit('dropPicture', line, picture)"
+          >
+            ×
+          </button>
+        </span>
+      </div>
       <div v-if="line.id === selected" class="acts">
         <span class="mono typed">{{ line.text }}</span>
         <button @click.stop="$emit('edit', line)"><kbd>Enter</kbd> correct</button>
         <button @click.stop="$emit('strike', line)">
           <kbd>Del</kbd> {{ line.struck ? 'restore' : 'strike' }}
         </button>
+        <button data-testid="add-picture" @click.stop="$emit('picture', line)"><kbd>F4</kbd> picture</button>
       </div>
     </li>
   </ol>
@@ -182,5 +200,30 @@ time {
 .stop button {
   text-decoration: underline;
   margin-left: 10px;
+}
+.pictures {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding: 4px 0 10px 74px;
+}
+.thumb {
+  position: relative;
+}
+.thumb img {
+  height: 72px;
+  display: block;
+  border-radius: 5px;
+}
+.thumb button {
+  position: absolute;
+  top: 2px;
+  right: 2px;
+  width: 28px;
+  height: 28px;
+  border-radius: 14px;
+  background: var(--card);
+  font-size: 20px;
+  line-height: 1;
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nearestWords, offerRepeat, readLine, screwKind } from '@bemtor/core';
+import { matGroups, nearestWords, offerRepeat, readLine, screwKind } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -10,6 +10,7 @@ import { clock } from '../../composables/format.ts';
 import { useClock } from '../../composables/useClock.ts';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 import { useRecording, type StripLine } from '../../stores/recording.ts';
+import type { BenchScene } from '../../standIns/benchCamera.ts';
 import { useShop } from '../../stores/shop.ts';
 import { useUnit } from '../../stores/unit.ts';
 import BenchLine from './BenchLine.vue';
@@ -27,6 +28,8 @@ const now = useClock();
 
 const NarrationInput = defineAsyncComponent(() => import('./narration/NarrationInput.vue'));
 const PaletteInput = defineAsyncComponent(() => import('./palette/PaletteInput.vue'));
+
+const PictureDialog = defineAsyncComponent(() => import('../../pictures/PictureDialog.vue'));
 
 const shop = useShop();
 const known = computed(() => published.value?.document.parts ?? []);
@@ -92,6 +95,18 @@ const placeholder = computed(() =>
   correcting.value ? '' : lines.value.length === 0 ? 'e.g. base cover: 7 PH0 M2x5' : 'next act',
 );
 
+const picturing = ref<StripLine | null>(null);
+const pictureOpen = computed({
+  get: () => picturing.value !== null,
+  set: (now) => !now && (picturing.value = null),
+});
+const scene = computed<BenchScene>(() => ({
+  outline: store.model?.model.outlineMm,
+  face: context.value.face,
+  groups: matGroups(lines.value),
+  off: recording.entries.value.filter(({ kind }) => kind === 'lift').length,
+}));
+
 async function keep(second = false): Promise<void> {
   const words = text.value;
   if (words.trim() === '') return;
@@ -150,6 +165,7 @@ function onKey(event: KeyboardEvent): void {
     ...(line && !correcting.value && text.value === ''
       ? {
           Enter: () => beginCorrection(line),
+          F4: () => (picturing.value = line),
           Delete: () => void recording.strike(line),
           Backspace: () => void recording.strike(line),
         }
@@ -198,6 +214,8 @@ function onKey(event: KeyboardEvent): void {
         @edit="beginCorrection"
         @strike="recording.strike"
         @discard="recording.stream.discard($event.id)"
+        @picture="picturing = $event"
+        @drop-picture="recording.dropPicture"
       />
       <p v-if="correcting" class="correcting">
         Correcting <span class="mono">{{ correcting.text }}</span> ·
@@ -236,6 +254,13 @@ function onKey(event: KeyboardEvent): void {
         @key="onKey"
       />
     </section>
+    <PictureDialog
+      v-if="picturing"
+      v-model="pictureOpen"
+      :about="picturing.text"
+      :scene="scene"
+      @kept="picturing && recording.addPicture(picturing, $event)"
+    />
     <aside class="right mat-bound"><TrayPanel :tray="tray" :now-kind="nowKind" /></aside>
   </div>
 </template>

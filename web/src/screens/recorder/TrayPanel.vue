@@ -1,10 +1,18 @@
 <script setup lang="ts">
-import { confusablePairs, type RecordingTray } from '@bemtor/core';
-import { computed } from 'vue';
+import { confusablePairs, type RecordingTray, type TrayCell } from '@bemtor/core';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import TrayCellCard from '../../components/TrayCellCard.vue';
+
+const ScaleDialog = defineAsyncComponent(() => import('./ScaleDialog.vue'));
 
 /** The ledger as it fills: a cell for each kind of screw, the sums, and kinds that are easily mixed up. */
 const props = defineProps<{ tray: RecordingTray; nowKind: string | null }>();
+const weighed = ref<TrayCell | null>(null);
+const weighing = ref(false);
+function weigh(cell: TrayCell): void {
+  weighed.value = cell;
+  weighing.value = true;
+}
 const alike = computed(() => confusablePairs(props.tray.cells));
 </script>
 
@@ -13,7 +21,17 @@ const alike = computed(() => confusablePairs(props.tray.cells));
     <h2 class="label">Tray</h2>
     <p v-if="tray.cells.length === 0" class="empty">Screws get a cell each as you name them.</p>
     <div class="cells">
-      <TrayCellCard v-for="cell in tray.cells" :key="cell.letter" :cell="cell" :now="cell.kind === nowKind" />
+      <button
+        v-for="cell in tray.cells"
+        :key="cell.letter"
+        class="weigh"
+        :title="`Weigh cell ${cell.letter}`"
+        :aria-label="`Weigh cell ${cell.letter}`"
+        :data-testid="`weigh-${cell.letter}`"
+        @click="weigh(cell)"
+      >
+        <TrayCellCard :cell="cell" :now="cell.kind === nowKind" />
+      </button>
     </div>
     <dl class="sums">
       <div>
@@ -33,6 +51,7 @@ const alike = computed(() => confusablePairs(props.tray.cells));
       <strong>{{ a.letter }} and {{ b.letter }} look alike.</strong> Same recess, lengths {{ apartMm }} mm
       apart. Keep them in separate cells.
     </p>
+    <ScaleDialog v-if="weighed" v-model="weighing" :cell="weighed" />
   </section>
 </template>
 
@@ -46,6 +65,10 @@ const alike = computed(() => confusablePairs(props.tray.cells));
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 9px;
+}
+.weigh {
+  text-align: left;
+  min-width: 0;
 }
 .empty {
   color: var(--soft-on-mat);

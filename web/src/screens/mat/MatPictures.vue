@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import type { MatGroup } from '@bemtor/core';
+import { computed, ref, watch } from 'vue';
+import { smallPicture, wholePicture } from '../../pictures/pictures.ts';
+
+/** The pictures of a group's line; a tap ties the point chosen on the mat to that place. */
+const props = defineProps<{ group: MatGroup; selected: number | null }>();
+const emit = defineEmits<{ tie: [picture: string, x: number, y: number] }>();
+
+const picture = ref<string | null>(null);
+watch(
+  () => props.group,
+  ({ pictures }) => {
+    if (!picture.value || !pictures.includes(picture.value)) picture.value = pictures[0] ?? null;
+  },
+  { immediate: true },
+);
+const ties = computed(() => props.group.ties.filter((tie) => tie.picture === picture.value));
+
+function tap(event: MouseEvent): void {
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
+  if (!picture.value || props.selected === null) return;
+  emit('tie', picture.value, (event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height);
+}
+</script>
+
+<template>
+  <aside class="panel" aria-label="Pictures">
+    <h2 class="label">Pictures</h2>
+    <div class="photo" data-testid="mat-picture" @click="tap">
+      <img v-if="picture" :src="wholePicture(picture)" alt="Picture of this line" />
+      <span
+        v-for="each in ties"
+        :key="`${each.entry}/${each.n}`"
+        class="dot"
+        :style="{ left: `${each.x * 100}%`, top: `${each.y * 100}%` }"
+        data-testid="picture-tie"
+        >{{ each.n }}</span
+      >
+    </div>
+    <p class="soft">
+      {{
+        selected === null
+          ? 'Choose a point first, then tap where it is in the picture.'
+          : `Tap where point ${selected} is.`
+      }}
+    </p>
+    <div class="strip">
+      <button
+        v-for="id in group.pictures"
+        :key="id"
+        :aria-pressed="id === picture"
+        aria-label="Show this picture"
+        @click="picture = id"
+      >
+        <img :src="smallPicture(id)" alt="" />
+      </button>
+    </div>
+  </aside>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.soft {
+  font-size: 15px;
+  color: var(--soft-on-mat);
+}
+.photo {
+  position: relative;
+  cursor: crosshair;
+}
+.photo img {
+  width: 100%;
+  display: block;
+  border-radius: var(--radius);
+}
+.dot {
+  position: absolute;
+  transform: translate(-50%, -50%);
+  min-width: 24px;
+  padding: 3px 5px;
+  border-radius: 12px;
+  background: var(--copper);
+  color: var(--card-raised);
+  font: 600 15px/1.1 var(--label);
+  text-align: center;
+}
+.strip {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.strip button {
+  border: 2px solid transparent;
+  border-radius: var(--radius);
+}
+.strip button[aria-pressed='true'] {
+  border-color: var(--copper-mat);
+}
+.strip img {
+  width: 76px;
+  display: block;
+}
+</style>

@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { buildLexicon, type ShopWord } from '@bemtor/core';
+import { computed, onMounted, ref } from 'vue';
+import { useShop } from '../../stores/shop.ts';
+
+/** The shop's own words: what somebody mutters here, and the words of the trade that it stands for. */
+const shop = useShop();
+const word = ref('');
+const means = ref('');
+const fault = ref<string | null>(null);
+const loaded = ref(false);
+onMounted(async () => {
+  await shop.load();
+  loaded.value = true;
+});
+
+const lexicon = buildLexicon();
+const asPart = computed(() => means.value.trim() !== '' && !lexicon.has(means.value));
+
+async function change(next: ShopWord[]): Promise<boolean> {
+  fault.value = await shop.change(next);
+  return fault.value === null;
+}
+async function add(): Promise<void> {
+  const entry = { word: word.value.trim().toLowerCase(), means: means.value.trim().toLowerCase() };
+  if (!entry.word || !entry.means) return;
+  const others = shop.words.filter((known) => known.word !== entry.word);
+  if (await change([...others, entry])) word.value = means.value = '';
+}
+const drop = (entry: ShopWord) => change(shop.words.filter((known) => known !== entry));
+</script>
+
+<template>
+  <section class="card shop" aria-label="Shop">
+    <h1>Words of this shop</h1>
+    <p class="soft">
+      What is said here but not everywhere. A word stands for words of the trade: “snake” for “display cable”.
+      It is understood in the line, the palette and narrations from then on.
+    </p>
+    <form @submit.prevent="add">
+      <label>Word <input v-model="word" maxlength="60" data-testid="shop-word" /></label>
+      <label>means <input v-model="means" maxlength="60" data-testid="shop-means" /></label>
+      <button class="act-button primary" :disabled="!word.trim() || !means.trim()">Add</button>
+    </form>
+    <p v-if="asPart" class="soft">
+      “{{ means.trim() }}” is no word of the trade: it becomes a part of that name.
+    </p>
+    <p v-if="fault" class="stop" role="alert">{{ fault }}</p>
+    <ul>
+      <li v-for="entry in shop.words" :key="entry.word" data-testid="shop-row">
+        <strong class="mono">{{ entry.word }}</strong> <span>means</span>
+        <span class="mono">{{ entry.means }}</span>
+        <button :aria-label="`Take out ${entry.word}`" @click="drop(entry)">take out</button>
+      </li>
+    </ul>
+    <p v-if="loaded && shop.words.length === 0" class="soft">No words yet. Add the first one above.</p>
+  </section>
+</template>
+
+<style scoped>
+.shop {
+  flex: 1;
+  padding: 28px clamp(22px, 8vw, 120px);
+  overflow-y: auto;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+h1 {
+  font: 600 34px/1.1 var(--label);
+}
+.soft {
+  color: var(--ink-soft);
+  max-width: 66ch;
+}
+form {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 14px;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font: 600 15px/1.2 var(--label);
+}
+input {
+  min-height: var(--touch);
+  width: 260px;
+  padding: 0 12px;
+  border: 1.5px solid var(--ink-soft);
+  border-radius: var(--radius);
+  background: var(--card-raised);
+  font: 400 18px/1 var(--mono);
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: var(--touch);
+  border-bottom: 1px solid var(--card-line);
+  max-width: 720px;
+}
+li button {
+  margin-left: auto;
+  min-height: 44px;
+  color: var(--ink-soft);
+  text-decoration: underline;
+}
+</style>
