@@ -6,7 +6,15 @@ export function inShort({ actions, joints }: Sequence): string[] {
   return actions.map(({ verb, part, joint: id }) => {
     const joint = joints.find((each) => each.id === id);
     const screw = joint?.screw;
-    return [verb, part, joint?.count, screw?.size ?? screw?.drive, screw?.thread, screw?.lengthMm, joint?.mechanism]
+    return [
+      verb,
+      part,
+      joint?.count,
+      screw?.size ?? screw?.drive,
+      screw?.thread,
+      screw?.lengthMm,
+      joint?.mechanism,
+    ]
       .filter(Boolean)
       .join(' ');
   });

@@ -28,7 +28,12 @@ export class Lexicon extends PhraseTree<Meaning & Partial<Doubt>> {
   /** Phrases that begin with the letters typed, shortest first: for completion. */
   startingWith(prefix: string, limit: number): string[] {
     const key = prefix.toLowerCase();
-    const found = this.phrases.filter((phrase) => phrase.startsWith(key) && phrase !== key);
+    const says = (phrase: string): boolean => {
+      const words = phrase.split(' ');
+      const kind = this.match((i) => words[i] ?? null)?.meaning.kind;
+      return kind !== 'filler' && kind !== 'of' && kind !== 'from';
+    };
+    const found = this.phrases.filter((phrase) => phrase.startsWith(key) && phrase !== key && says(phrase));
     return found.sort((a, b) => a.length - b.length || (a < b ? -1 : 1)).slice(0, limit);
   }
 }

@@ -157,7 +157,6 @@ function moveSelection(by: number): void {
 function onKey(event: KeyboardEvent): void {
   const line = chosen.value;
   const acts: Record<string, () => void> = {
-    F9: () => void router.push(`/unit/${props.unitId}/review`),
     Escape: leave,
     ...(text.value === '' && !correcting.value
       ? { ArrowUp: () => moveSelection(-1), ArrowDown: () => selected.value && moveSelection(1) }
@@ -221,7 +220,7 @@ function onKey(event: KeyboardEvent): void {
         Correcting <span class="mono">{{ correcting.text }}</span> ·
         <button @click="leave"><KeyHint name="Esc" /> leave it</button>
       </p>
-      <WaysIn :way="way" class="ways" @choose="choose" />
+      <WaysIn :way="way" class="ways" @choose="choose" @review="router.push(`/unit/${unitId}/review`)" />
       <PaletteInput
         v-if="way === 'palette'"
         :known="known"

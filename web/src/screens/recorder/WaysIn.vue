@@ -6,9 +6,9 @@ export type WayIn = 'line' | 'palette' | 'narration';
 import { onBeforeUnmount, onMounted } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
 
-/** The three ways to record: typed, tapped, spoken. Their keys work while a line is being typed too. */
+/** The three ways to record: typed, tapped, spoken; and on to Review. The keys work while something is typed. */
 defineProps<{ way: WayIn }>();
-const emit = defineEmits<{ choose: [way: WayIn] }>();
+const emit = defineEmits<{ choose: [way: WayIn]; review: [] }>();
 
 const ways = [
   { way: 'line', key: 'F6', label: 'Line' },
@@ -17,10 +17,12 @@ const ways = [
 ] as const;
 
 function onKey(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey) return;
   const found = ways.find(({ key }) => key === event.key);
-  if (!found || event.ctrlKey || event.metaKey || event.altKey) return;
+  if (found) emit('choose', found.way);
+  else if (event.key === 'F9') emit('review');
+  else return;
   event.preventDefault();
-  emit('choose', found.way);
 }
 onMounted(() => window.addEventListener('keydown', onKey));
 onBeforeUnmount(() => window.removeEventListener('keydown', onKey));

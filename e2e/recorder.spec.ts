@@ -1,0 +1,273 @@
+import { type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { expect, test } from './support/app.ts';
+import { allKept, openUnit, typeLine } from './support/bench.ts';
+import { inShort, published } from './support/summary.ts';
+import { wholeLark, wholeLarkInShort } from './support/wholeLark.ts';
+
+const lines = (page: Page) => page.getByTestId('strip-line');
+
+async function publish(page: Page): Promise<void> {
+  await page.keyboard.press('F9');
+  await expect(page.getByTestId('review-row').first()).toBeVisible();
+  await page.keyboard.press('p');
+  await expect(page.getByTestId('told')).toHaveText('Published as revision 1.');
+}
+
+test('a whole notebook by keyboard alone, in fewer than 60 lines', async ({ page, app }) => {
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  expect(wholeLark.length).toBeLessThan(60);
+  let kept = 0;
+  for (const { line, key, keeps = true } of wholeLark) {
+    if (key === 'Tab') {
+      // The last act offers itself for the other side.
+      await expect(page.getByTestId('reading')).toContainText('for the right speaker?');
+      await page.keyboard.press('Tab');
+      await expect(page.getByTestId('bench-line')).not.toHaveValue('');
+      await page.keyboard.press('Enter');
+    } else if (key) {
+      // Two meanings: both are shown, each with its key.
+      await page.keyboard.type(line);
+      await expect(page.getByTestId('second-reading')).toBeVisible();
+      await page.keyboard.press(key);
+    } else await typeLine(page, line);
+    if (keeps) kept++;
+    // What leans on the lines before waits for them, as a technician does who reads what was understood.
+    await expect(lines(page)).toHaveCount(kept);
+  }
+  await allKept(page, kept);
+  await publish(page);
+  expect(inShort(await published(page, app.url, 'TL14-3'))).toEqual(wholeLarkInShort);
+});
+
+test('words not understood offer the nearest known; Tab completes; the shop’s own words are known', async ({
+  page,
+}) => {
+  await page.goto('/shop');
+  await page.getByTestId('shop-word').fill('snake');
+  await page.getByTestId('shop-means').fill('display cable');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('shop-row')).toContainText('snake');
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await page.keyboard.type('unplug snake');
+  await expect(page.getByTestId('reading')).toContainText('display cable');
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.type('4 PH0 of the batery');
+  await page.getByRole('button', { name: 'Take battery for batery' }).click();
+  await expect(page.getByTestId('bench-line')).toHaveValue('4 PH0 of the battery');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await page.keyboard.type(', heats');
+  await page.keyboard.press('Tab');
+  await expect(page.getByTestId('bench-line')).toHaveValue('4 PH0 of the battery, heatsink ');
+});
+
+test('a notebook by the touch palette alone', async ({ page, app }) => {
+  await openUnit(page, 'SK-0412');
+  await page.getByTestId('way-palette').click();
+  const tap = (id: string) => page.getByTestId(`palette-${id}`).click();
+  let kept = 0;
+  const keep = async (...taps: string[]) => {
+    for (const id of taps) await tap(id);
+    await expect(lines(page)).toHaveCount(++kept);
+  };
+  const kind = async (...names: string[]) => {
+    await tap('kind');
+    for (const name of names)
+      await page.getByTestId('palette').getByRole('button', { name, exact: true }).click();
+    await page.getByTestId('palette').getByRole('button', { name: 'Done' }).click();
+  };
+  await keep('turn');
+  await tap('part-base-cover');
+  await kind('PH0', 'M2', '× 5');
+  await keep('count-7');
+  await keep('pry');
+  await keep('off');
+  await tap('part-battery');
+  await keep('unplug');
+  await keep('hold');
+  await kind('PH00', 'M1.6', '× 4');
+  await keep('count-4');
+  await keep('off');
+  await tap('part-fan');
+  await keep('unplug');
+  // A kind that this device has already is one tap.
+  await page.getByRole('button', { name: /PH0 M2 × 5/ }).click();
+  await keep('count-2');
+  await keep('off');
+  await allKept(page, kept);
+  await page.getByRole('button', { name: 'review' }).click();
+  await page.getByTestId('publish').click();
+  await expect(page.getByTestId('told')).toHaveText('Published as revision 1.');
+  expect(inShort(await published(page, app.url, 'TL14-3'))).toEqual([
+    'unscrew base-cover 7 PH0 M2 5',
+    'pry base-cover',
+    'lift base-cover',
+    'unplug battery plug',
+    'hold battery',
+    'unscrew battery 4 PH00 M1.6 4',
+    'lift battery',
+    'unplug fan plug',
+    'unscrew fan 2 PH0 M2 5',
+    'lift fan',
+  ]);
+});
+
+test('a narration from a file: accepted, corrected and dropped, and nothing decided is lost by a reload', async ({
+  page,
+  app,
+}) => {
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await page.keyboard.press('F8');
+  const narration = readFileSync(new URL('../demo/narrations/pilot-7-exploring.srt', import.meta.url));
+  await page
+    .getByTestId('narration-file')
+    .setInputFiles({ name: 'pilot.srt', mimeType: 'text/plain', buffer: narration });
+  await expect(page.getByTestId('drafts-left')).toHaveText('17 of 17 left');
+  await expect(page.getByTestId('draft').first()).toContainText('2 × T5 of battery door');
+  const left = async (count: number) =>
+    expect(page.getByTestId('drafts-left')).toHaveText(`${count} of 17 left`);
+  await page.keyboard.press('a');
+  await left(16);
+  // Corrected: the length that was not said.
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('a');
+  await left(15);
+  await page.keyboard.press('a');
+  await left(14);
+  await page.keyboard.press('d');
+  await left(13);
+  await page.keyboard.press('c');
+  await expect(page.getByTestId('correct-draft')).toBeFocused();
+  await page.getByTestId('correct-draft').fill('front half 4 T5 M2x5');
+  await page.keyboard.press('Enter');
+  await left(12);
+  await allKept(page, 4);
+  await page.reload();
+  await page.getByTestId('way-narration').click();
+  await left(12);
+  for (let open = 11; open >= 0; open--) {
+    await page.keyboard.press('a');
+    await left(open);
+  }
+  await allKept(page, 16);
+  await publish(page);
+  const sequence = await published(page, app.url, 'TL14-3');
+  expect(inShort(sequence)).toEqual([
+    'unscrew battery-door 2 T5',
+    'lift battery-door',
+    'lift battery',
+    'unscrew front-half 4 T5 M2 5',
+    'unscrew front-half 2 T5',
+    'unscrew front-half 1 T5',
+    'unlock display flip-lock',
+    'lift front-half',
+    'unscrew scan-engine 2 PH00',
+    'unlock trigger-flex slide-lock',
+    'lift scan-engine',
+    'unplug antenna coax',
+    'unplug keypad plug',
+    'unscrew system-board 6 T5',
+    'lift system-board',
+  ]);
+  // The time between accepted acts is the time that they took: two screws, ten seconds.
+  expect(sequence.actions[0]?.seconds).toBe(10);
+  // What the technician found by trying stands as a need.
+  expect(sequence.needs).toContainEqual(expect.objectContaining({ basis: 'blocked' }));
+});
+
+test('a narration that is none is refused in words', async ({ page }) => {
+  await openUnit(page, 'SK-0412');
+  await page.getByTestId('way-narration').click();
+  await page
+    .getByTestId('narration-file')
+    .setInputFiles({ name: 'empty.vtt', mimeType: 'text/vtt', buffer: Buffer.from('WEBVTT\n\n') });
+  await expect(page.getByRole('alert')).toContainText('no words');
+});
+
+test('the player speaks a demo narration into the Recorder, draft by draft', async ({ page }) => {
+  await openUnit(page, 'SK-0412');
+  await page.getByTestId('way-narration').click();
+  await page.clock.install();
+  await page.getByTestId('play-pilot-7-exploring.srt').click();
+  await expect(page.getByTestId('drafts-left')).toBeVisible();
+  await page.clock.runFor(15_000);
+  await expect(page.getByTestId('draft')).toHaveCount(1);
+  await page.clock.runFor(15_000);
+  await expect(page.getByTestId('draft')).toHaveCount(4);
+});
+
+test('screws on the mat by keys and by taps, in the crosswise order, tied to a picture', async ({ page }) => {
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await typeLine(page, 'heatsink 4 PH1 M2x4 crosswise');
+  await typeLine(page, 'base cover: 3 PH0 M2x5');
+  await allKept(page, 2);
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('F4');
+  await page.getByTestId('bench-camera').click();
+  await expect(page.getByTestId('thumb')).toBeVisible();
+  await page.getByRole('link', { name: 'Mat' }).click();
+  await expect(page.getByTestId('mat-group')).toHaveCount(2);
+  const sheet = page.getByTestId('mat-sheet');
+  const box = await sheet.boundingBox();
+  if (!box) throw new Error('the sheet is not shown');
+  for (const [x, y] of [
+    [0.4, 0.4],
+    [0.6, 0.4],
+    [0.6, 0.6],
+    [0.4, 0.6],
+  ] as const)
+    await sheet.click({ position: { x: box.width * x, y: box.height * y } });
+  await expect(page.getByTestId('mat-placed')).toHaveText('4 of 4 placed');
+  // Crosswise: the second is across from the first.
+  await expect(page.getByTestId('mat-point').nth(2)).toHaveText('2');
+  await page.getByTestId('mat-picture').click({ position: { x: 40, y: 40 } });
+  await expect(page.getByTestId('picture-tie')).toHaveText('4');
+  await page.keyboard.press('PageDown');
+  await page.keyboard.press('n');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('m');
+  await page.keyboard.press('f');
+  await expect(page.getByTestId('mat-placed')).toHaveText('3 of 3 placed');
+  await page.keyboard.press('Delete');
+  await expect(page.getByTestId('mat-placed')).toHaveText('2 of 3 placed');
+  await page.waitForTimeout(900);
+  await page.reload();
+  await expect(page.getByTestId('mat-group').first()).toContainText('4/4');
+  await expect(page.getByTestId('mat-group').nth(1)).toContainText('2/3');
+  await expect(page.getByTestId('picture-tie')).toHaveText('4');
+});
+
+test('a picture that is none, or too large, is refused in words; the counting scale says what it can', async ({
+  page,
+}) => {
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await typeLine(page, 'base cover: 7 PH0 M2x5');
+  await allKept(page, 1);
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('F4');
+  const file = (name: string, mimeType: string, buffer: Buffer) =>
+    page.getByTestId('picture-file').setInputFiles({ name, mimeType, buffer });
+  await file('notes.txt', 'text/plain', Buffer.from('no picture'));
+  await expect(page.getByRole('alert')).toContainText('is no picture');
+  await file('huge.png', 'image/png', Buffer.alloc(12 * 1024 * 1024 + 1));
+  await expect(page.getByRole('alert')).toContainText('12 MB at most');
+  await file('broken.png', 'image/png', Buffer.from('not really'));
+  await expect(page.getByRole('alert')).toContainText('no picture that can be read');
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('picture-dialog')).toBeHidden();
+
+  await page.getByTestId('weigh-A').click();
+  await page.getByTestId('scale-mass').fill('1.62');
+  await expect(page.getByTestId('scale-answer')).toContainText('6 to 8');
+  await page.getByTestId('scale-sample-count').fill('10');
+  await page.getByTestId('scale-sample-mass').fill('2.31');
+  await expect(page.getByTestId('scale-answer')).toContainText('7 screws');
+  await expect(page.getByTestId('scale-answer')).toContainText('As recorded');
+});
