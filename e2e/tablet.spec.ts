@@ -28,6 +28,19 @@ for (const [width, height] of [
       'one more gold screw under the drive shield of the base cover at the rear corners',
     );
     await fits(page, 'recorder');
+    await page.getByTestId('way-palette').click();
+    await expect(page.getByTestId('palette')).toBeVisible();
+    await fits(page, 'palette');
+    await page.getByTestId('way-narration').click();
+    await expect(page.getByTestId('narration')).toBeVisible();
+    await fits(page, 'narration');
+    await page.getByRole('link', { name: 'Mat' }).click();
+    await expect(page.getByTestId('mat-group').first()).toBeVisible();
+    await fits(page, 'mat');
+    await page.goto('/shop');
+    await fits(page, 'shop');
+    await openUnit(page, 'SK-0412');
+    await expect(page.getByTestId('bench-line')).toBeFocused();
     await page.keyboard.press('F9');
     await expect(page.getByTestId('review-row').first()).toBeVisible();
     await fits(page, 'review');

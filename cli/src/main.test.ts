@@ -1,3 +1,4 @@
+import { readSequence } from '@bemtor/core';
 import { expect, test } from '@jest/globals';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -96,6 +97,31 @@ test('parse --json answers a line for a line, each leaning on those before', asy
   });
 });
 
+test('draft --json answers with entries and the sequence that they bear out', async () => {
+  const narration = fileURLToPath(new URL('../../demo/narrations/lark-14-service.txt', import.meta.url));
+  const { code, out } = await run(['draft', narration, '--model', lark, '--json']);
+  const { entries, sequence } = JSON.parse(out);
+  expect(code).toBe(0);
+  expect(entries).toContainEqual(
+    expect.objectContaining({ kind: 'requires', part: 'fan', parts: ['base-cover', 'battery'] }),
+  );
+  expect(sequence).toMatchObject({ format: 'bemtor.sequence/1', model: { code: 'TL14-2' } });
+  expect(readSequence(sequence)).toMatchObject({ ok: true });
+  const text = await run(['draft', narration]);
+  expect(text.out.split('\n').filter(Boolean)).toHaveLength(entries.length);
+});
+
+test('parse says where a line is in doubt, and where it takes back a word', async () => {
+  const { out } = await run(['parse', '--json'], 'fan 3 PH0\nno, five\nscratch that\nflip it\n');
+  const lines = out
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line));
+  expect(lines[1]).toMatchObject({ amends: 'replace', entries: [{ joint: { count: 5 } }] });
+  expect(lines[2]).toMatchObject({ amends: 'strike', entries: [] });
+  expect(lines[3]).toMatchObject({ or: { phrase: 'flip it' } });
+});
+
 test('refused input: exit 1 and one line that names the place', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'bemtor-cli-'));
   const file = (name: string, text: string) => {
@@ -107,6 +133,9 @@ test('refused input: exit 1 and one line that names the place', async () => {
     [['plan', file('a.json', '{'), '--target', 'x'], 'is not JSON'],
     [['plan', file('b.json', '{"format":"other/2"}'), '--target', 'x'], 'format: format is "other/2"'],
     [['plan', file('c.json', '{"format":"bemtor.sequence/1","model":{}}'), '--target', 'x'], 'model.maker'],
+    [['draft', join(folder, 'none.vtt')], 'cannot be read'],
+    [['draft', file('e.vtt', 'WEBVTT\n\n')], 'no words'],
+    [['draft', file('f.txt', 'Fan off.'), '--model', join(folder, 'a.json')], 'no JSON'],
     [['plan', lark, '--target', 'wheel'], 'neither a part nor an action'],
     [
       ['plan', lark, '--target', 'cellular-card', '--set', 'card=none'],
@@ -131,6 +160,7 @@ test('wrong usage: exit 2', async () => {
     ['plan', lark, '--target', 'battery', '--flip', 'much'],
     ['plan', lark, '--set', 'x', '--target', 'battery'],
     ['parse', '--loud'],
+    ['draft'],
   ]) {
     const { code, err } = await run(args);
     expect({ args, code }).toEqual({ args, code: 2 });

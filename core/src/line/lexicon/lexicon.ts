@@ -1,5 +1,6 @@
 import type { Doubt, Meaning } from '../terms.ts';
-import type { Token } from '../tokens.ts';
+import { readTerms } from '../readTerms.ts';
+import { tokenize, type Token } from '../tokens.ts';
 import { bareParts, partNouns, partWords } from './parts.ts';
 import type { ShopWord } from '../shopWords.ts';
 import { PhraseTree } from './phraseTree.ts';
@@ -77,9 +78,9 @@ export function buildLexicon(known: readonly KnownPart[] = [], shopWords: readon
 
 /** What a word of the shop stands for; what the trade has no word for is a part of that name. */
 function meaningOf(lexicon: Lexicon, phrase: string): Meaning {
+  const [term, ...others] = readTerms(tokenize(phrase), lexicon);
+  if (term && others.length === 0 && term.kind !== 'unknown') return term;
   const words = phrase.toLowerCase().split(/[\s-]+/);
-  const found = lexicon.match((i) => words[i] ?? null);
-  if (found?.length === words.length) return found.meaning;
   return { kind: 'part', part: words.join('-').replace(/[^a-z0-9-]/g, '') || 'part' };
 }
 
