@@ -2,7 +2,7 @@ import { verbFor } from '../estimate/defaultSeconds.ts';
 import type { JointType, Mechanism, Verb } from '../sequence/schema.ts';
 import type { Screw } from '../sequence/screw.ts';
 import type { EntryJoint } from './entry.ts';
-import type { Act } from './lexicon/words.ts';
+import { leadWords, type Act } from './lexicon/words.ts';
 import { partKindOf } from './partName.ts';
 import { applySideTo, canHaveSide } from './sides.ts';
 import type { Term, TermOf } from './terms.ts';
@@ -98,9 +98,18 @@ export function gatherFrames(terms: readonly Term[], partInWork: string | null):
       ...(listed ? { act: frame.act, mechanism: frame.mechanism, type: frame.type, actTaken: true } : {}),
     };
   };
+  /** "feet off, 4 screws under": under what was named last. */
+  const hideUnderLast = (): void => {
+    const named = frame.terms.some((term) => term.kind === 'part');
+    const under = named ? null : lastPart(frames, frame);
+    if (under === null || frame.hiddenBy !== null || frames.length === 0) return;
+    frame.hiddenBy = under;
+    if (frame.part === under) frame.part = partInWork === under ? null : partInWork;
+  };
   for (const term of terms) {
     if (term.kind === 'comma' || term.kind === 'and' || term.kind === 'colon' || term.kind === 'then') {
       boundary = true;
+      if (hiding) hideUnderLast();
       hiding = false;
       owner = false;
       frame.terms.push(term);
@@ -117,8 +126,12 @@ export function gatherFrames(terms: readonly Term[], partInWork: string | null):
       hiding = false;
     } else if (hiding && term.kind === 'joint') {
       // "camera cable under tape": how it is hidden, not what is undone.
-      if (term.type !== 'tape') fill(frame, term, owner);
-      else frame.where.push('under tape');
+      const under = { tape: 'tape', connector: 'a cable', adhesive: 'glue' } as Partial<
+        Record<JointType, string>
+      >;
+      const words = under[term.type];
+      if (words) frame.where.push(`under ${words}`);
+      else fill(frame, term, owner);
     } else if (term.kind === 'hiding') hiding = true;
     else if (term.kind === 'of') owner = true;
     else if (term.kind === 'from') owner = !isLed(frame, partInWork);
@@ -129,6 +142,7 @@ export function gatherFrames(terms: readonly Term[], partInWork: string | null):
       if (term.kind !== 'filler') owner = false;
     }
   }
+  if (hiding) hideUnderLast();
   frames.push(frame);
   return gatherText(shareKinds(frames)).flatMap(spread);
 }
@@ -316,6 +330,7 @@ function fill(frame: Frame, term: Term, owner: boolean): void {
       frame.tighten = term.tighten;
       return;
     case 'joint':
+      if (frame.act === 'unplug' && term.type === 'slide') return;
       // "strips stretch release": the more telling noun wins over the plain one.
       if (frame.type === null || frame.type === 'tape' || frame.type === 'connector') frame.type = term.type;
       frame.plural = term.plural;
@@ -420,6 +435,14 @@ function countsSomethingUnread({ type, count, terms }: Frame): boolean {
   return type === null && count !== null && terms[at + 1]?.kind === 'unknown';
 }
 
+const leadNames = new Set(leadWords.split(', '));
+/** "unplug black and white antenna": leads that were named before their part. */
+function leadsOfAntenna(frame: Frame): void {
+  if (!frame.part || partKindOf(frame.part) !== 'antenna') return;
+  frame.leads.push(...frame.where.filter((place) => leadNames.has(place)));
+  frame.where = frame.where.filter((place) => !leadNames.has(place));
+}
+
 /** What is unplugged is a plug, where nothing else is said; the leads of an antenna are coax. */
 function usualMechanism({ act, part, count }: Frame): Mechanism | null {
   if (part && partKindOf(part) === 'antenna' && (act !== null || count !== null)) return 'coax';
@@ -428,6 +451,7 @@ function usualMechanism({ act, part, count }: Frame): Mechanism | null {
 
 export function jointOf(frame: Frame, type: JointType, screw: Screw | null): EntryJoint {
   const joint: EntryJoint = { type };
+  leadsOfAntenna(frame);
   const count = frame.count ?? (frame.leads.length > 1 ? frame.leads.length : null);
   if (type === 'screws' || type === 'standoffs') {
     joint.count = count ?? (frame.type !== null && !frame.plural ? 1 : null);

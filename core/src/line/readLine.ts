@@ -182,7 +182,7 @@ function readSegment(line: string, terms: readonly Term[], context: LineContext)
       entries.push(keptAsNote(line, frame.terms, context.at));
       continue;
     }
-    entries.push(...read.filter((entry) => !isRepeatedLift(entry, entries)));
+    for (const entry of read) addOnce(entries, entry);
     for (const entry of read) {
       if (entry.kind !== 'undo') continue;
       last = entry;
@@ -199,11 +199,13 @@ const keptAsNote = (line: string, terms: readonly Term[], at: number | null): En
 });
 const isUnderstood = (entry: Entry): boolean => entry.kind !== 'note';
 
-/** "lift at 30 degrees, pull out": one part comes off once. */
-const isRepeatedLift = (entry: Entry, before: readonly Entry[]): boolean =>
-  entry.kind === 'lift' && isLiftOf(before[before.length - 1], entry.part);
-const isLiftOf = (entry: Entry | undefined, part: string): boolean =>
-  entry?.kind === 'lift' && entry.part === part;
+/** "lift at 30 degrees, pull out": one part comes off once, and both words for it are kept. */
+function addOnce(entries: Entry[], entry: Entry): void {
+  const last = entries[entries.length - 1];
+  if (entry.kind === 'lift' && last?.kind === 'lift' && last.part === entry.part)
+    entries[entries.length - 1] = { ...last, text: `${last.text}, ${entry.text}`.slice(0, textLimit) };
+  else entries.push(entry);
+}
 
 const across = (text: string): string =>
   text.replace(/left|right/g, (side) => (side === 'left' ? 'right' : 'left'));
@@ -223,6 +225,7 @@ function readFrame(line: string, frame: Frame, context: LineContext, partNamed: 
     return [
       finish(line, frame.terms, context.at, onOtherSide(frame, context.last), ['part', 'screw', 'count']),
     ];
+  if (frame.otherSide) return null;
   const fromContext: NonNullable<Entry['fromContext']> = [];
   let part = frame.part;
   if (!part && frame.where.includes('bottom') && !partNamed) part = 'base-cover';

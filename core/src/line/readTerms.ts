@@ -202,6 +202,37 @@ const measure: Rule = (tokens, at) => {
   };
 };
 
+const attributes = new Set(['pin', 'pins', 'pole', 'way', 'cell', 'cells', 'piece', 'core']);
+
+/** `3 pin`, `3-cell`, `#4`: what a thing is, or which one; no count of screws. */
+const attribute: Rule = (tokens, at) => {
+  if (tokens[at]?.text === '#' && isNumber(tokens[at + 1]))
+    return { meaning: { kind: 'filler' }, to: at + 2 };
+  const number = readNumber(tokens, at);
+  if (!number) return null;
+  const dash = tokens[number.to]?.text === '-' && tokens[number.to]?.glued ? 1 : 0;
+  const noun = tokens[number.to + dash];
+  if (!noun || !attributes.has(noun.lower)) return null;
+  return { meaning: { kind: 'filler' }, to: number.to + dash + 1 };
+};
+
+/** `half a minute`, `a minute`. */
+const spokenMinute: Rule = (tokens, at) => {
+  const half =
+    tokens[at]?.lower === 'half' && tokens[at + 1]?.lower === 'a' && tokens[at + 2]?.lower === 'minute';
+  if (half) return { meaning: { kind: 'measure', value: 30, unit: 's' }, to: at + 3 };
+  const whole = tokens[at]?.lower === 'a' && tokens[at + 1]?.lower === 'minute';
+  return whole ? { meaning: { kind: 'measure', value: 60, unit: 's' }, to: at + 2 } : null;
+};
+
+const numberLeads = new Set(['n', 'pn', 'number', 'no', 'nr', 'fru']);
+/** Behind "p/n" or "number" anything of letters and figures is a number of a part. */
+const isLed = (tokens: readonly Token[], at: number): boolean => {
+  const before =
+    tokens[at - 1]?.text === ':' || tokens[at - 1]?.text === '.' ? tokens[at - 2] : tokens[at - 1];
+  return before !== undefined && numberLeads.has(before.lower);
+};
+
 /** A number of a part: letters and figures, with dashes (`TB-4471`, `TF-220-C`) or long (`PJJ123C`). */
 const code: Rule = (tokens, at) => {
   const first = tokens[at];
@@ -213,6 +244,8 @@ const code: Rule = (tokens, at) => {
   const digits = count(text, (c) => c >= '0' && c <= '9');
   const letters = pieces.some((piece) => piece.kind === 'word');
   const dashed = pieces.some((piece) => piece.text === '-');
+  if (digits > 0 && text.length >= 4 && isLed(tokens, at))
+    return { meaning: { kind: 'code', code: text }, to };
   if (!letters || digits === 0 || text.length < 5) return null;
   if (dashed ? digits < 2 : digits < 3 || text.length < 6) return null;
   // `4x`, `2xPH00` begin with a count; a number of a part that begins with figures is long.
@@ -291,12 +324,18 @@ const mark: Rule = (tokens, at) => {
   return { meaning: marks[token.text] ?? { kind: 'filler' }, to: at + 1 };
 };
 
+/** A number that is led in comes before all that its letters might mean. */
+const ledCode: Rule = (tokens, at, lexicon) => (isLed(tokens, at) ? code(tokens, at, lexicon) : null);
+
 const rules: readonly Rule[] = [
+  ledCode,
   thread,
   bareThread,
   letteredLength,
   letteredDrive,
   sizedDrive,
+  spokenMinute,
+  attribute,
   measure,
   code,
   namedDrive,

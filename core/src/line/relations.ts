@@ -1,6 +1,7 @@
 import type { LineContext } from './context.ts';
 import type { Entry } from './entry.ts';
 import { applySideTo, canHaveSide } from './sides.ts';
+import type { NumberRole } from '../sequence/schema.ts';
 import { holdWhat } from './lexicon/words.ts';
 import type { Term, TermOf } from './terms.ts';
 
@@ -171,6 +172,21 @@ const measureFields = {
   c: 'c',
 } as const;
 
+/** Numbers with their roles: a role counts for the number behind it; behind the last one, for that. */
+function numbersIn(terms: readonly Term[]): { code: string; role: NumberRole }[] {
+  const numbers: { code: string; role: NumberRole }[] = [];
+  let role: NumberRole | null = null;
+  for (const term of terms) {
+    if (term.kind === 'role') role = term.role;
+    if (term.kind !== 'code') continue;
+    numbers.push({ code: term.code, role: role ?? 'fitted' });
+    role = null;
+  }
+  const last = numbers[numbers.length - 1];
+  if (last && role) last.role = role;
+  return numbers;
+}
+
 /** `battery TB-4471 11.55V 4100mAh 47.4Wh`, `fan p/n TF-220-C`. */
 const label: Construction = (terms, context) => {
   const codes = terms.filter((term): term is TermOf<'code'> => term.kind === 'code');
@@ -191,8 +207,12 @@ const label: Construction = (terms, context) => {
   if (codes.length === 0 && !labels && Object.keys(values).length === 0) return null;
   if (Object.keys(values).length === 0 && codes.length === 0) return null;
   const part = partsIn(terms)[0] ?? context.part;
-  const role = find(terms, 'role')?.role ?? 'fitted';
-  const drafts: Draft[] = codes.map(({ code }) => ({ kind: 'number', part, number: code, role }));
+  const drafts: Draft[] = numbersIn(terms).map(({ code, role }) => ({
+    kind: 'number',
+    part,
+    number: code,
+    role,
+  }));
   if (Object.keys(values).length > 0) drafts.push({ kind: 'measure', part, values });
   return drafts;
 };

@@ -93,6 +93,18 @@ describe('what is known besides acts', () => {
     ['camera cable under tape', ['unplug connector camera at under tape']],
     ['fan bracket 2 PH0 M2x3', ['unscrew screws 2 PH0 M2 3 fan-bracket']],
     ['vga bracket off', ['lift vga-bracket']],
+    ["keyboard can't be removed until palm rest off", ['requires keyboard: palm-rest']],
+    ['battery over touchpad cable', ['covers battery: touchpad']],
+    ['p/n 0A1B2C of keyboard', ['number keyboard 0A1B2C fitted']],
+    [
+      'touchpad TM-P3401-001 alternate TM-P3401-004',
+      ['number touchpad TM-P3401-001 fitted', 'number touchpad TM-P3401-004 alternate'],
+    ],
+    ['cover screw #4 stripped', ['stripped 1 base-cover']],
+    ['wait half a minute', ['hold wait 30']],
+    ['unplug black and white antenna', ['unplug connector 2 coax antenna black+white']],
+    ['rubber feet off, 4 screws under PH1', ['lift foot', 'unscrew screws 4 PH1 under foot']],
+    ['slide the battery connector cover', ['slide connector slide-cover battery']],
     ['mic cable plug, 2 pin', ['unplug connector plug microphone']],
   ])('%s', (line, expected) => expect(short(line)).toEqual(expected));
 });

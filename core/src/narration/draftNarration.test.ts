@@ -61,6 +61,11 @@ describe('formal service narrations', () => {
       'Remove the two PH0 screws of the fan. To install the fan, reverse this procedure. Install the two PH0 screws.',
       ['unscrew screws 2 PH0 fan'],
     ],
+    [
+      'Remove the rubber feet, and then remove the four screws beneath them.',
+      ['lift foot', 'unscrew screws 4 under foot'],
+    ],
+    ['Slide the optical drive out of the computer.', ['lift optical-drive']],
     ['Be careful not to bend the fins. Lift the heatsink.', ['caution', 'lift heatsink']],
   ])('%s', (text, expected) => expect(draft(text)).toEqual(expected));
 });
@@ -104,6 +109,19 @@ describe('captions without marks, misheard', () => {
       'then at the back there are to screws holding the fan those are phillips number two',
       ['unscrew screws 2 PH2 fan'],
     ],
+    [
+      "now there's five screws holding in the battery i'm gonna take those out with my phillips double zero",
+      ['unscrew screws 5 PH00 battery'],
+    ],
+    [
+      "you'll see three screws on the left hinge and three on the right hinge",
+      ['unscrew screws 3 left-hinge', 'unscrew screws 3 right-hinge'],
+    ],
+    [
+      "next i'm gonna grab my spudger and disconnect the battery by the tabs",
+      ['unplug connector pull-tab battery'],
+    ],
+    ['take that out and the ssd pops up and you can slide it out', ['lift storage']],
     ['the wireless card has one torques five screw', ['unscrew screws 1 T5 wireless-card']],
     [
       'remove the three phillips one screws holding the drive cage um it is not lifting there is a cable under it that is holding it',

@@ -167,6 +167,7 @@ class Listener {
     const context = { ...this.context, at: clause.at };
     const read = readLine(pointing ? (takePointing(text)?.rest ?? text) : clause.text, context);
     const accepted = read.entries
+      .map((entry) => this.asSpoken(entry, text))
       .filter((entry) => isWork(entry, text, terms, removal, this.mention !== null))
       // "I missed one, there's one more": the same one, said twice.
       .filter(
@@ -239,7 +240,14 @@ class Listener {
     if (counted || (removal && noun)) return false;
     if (this.holdsPart(i, text, terms)) return true;
     if (Object.keys(kind).length === 0) return false;
-    if (tone.isTool(text) && kind.drive && kind.drive !== 'slot' && !removal) {
+    const driver = tone.isTool(text) && kind.drive && kind.drive !== 'slot';
+    // "I'm going to take those out with my phillips zero."
+    if (driver && removal && tone.isThese(text) && this.mention && i - this.mention.clause <= memory) {
+      this.fill(this.mention, kind);
+      this.mention.removed = true;
+      return true;
+    }
+    if (driver && kind.drive && !removal) {
       this.tool = { drive: kind.drive, ...(kind.size ? { size: kind.size } : {}) };
       if (this.mention && i - this.mention.clause <= 2 && tone.isThese(text))
         this.fill(this.mention, this.tool);
@@ -385,6 +393,18 @@ class Listener {
     const last = this.drafts.findLast((entry) => entry.kind === 'undo' || entry.kind === 'lift');
     const found = last?.part ?? null;
     return found !== part ? found : null;
+  }
+
+  /** "Slide the drive out" takes it out; "the screws beneath them" are hidden by what just came off. */
+  private asSpoken(entry: Entry, text: string): Entry {
+    if (entry.kind === 'undo' && entry.joint.type === 'slide' && entry.part && tone.isSlideOut(text)) {
+      const { text: words, at, confidence } = entry;
+      return { kind: 'lift', part: entry.part, text: words, at, confidence };
+    }
+    const under = this.lifted && this.now - this.lifted.clause <= 2 && tone.isUnderIt(text);
+    if (entry.kind === 'undo' && isScrews(entry) && under && this.lifted && !entry.joint.hiddenBy)
+      return { ...entry, joint: { ...entry.joint, hiddenBy: this.lifted.part } };
+    return entry;
   }
 
   /** "Take off the keyboard, it's held on with twenty-two screws": they hold what was just named. */

@@ -63,7 +63,7 @@ const cut = (text: string, first: Token | undefined, last: Token | undefined): s
 
 const number = '(one|two|three|four|five|six|seven|eight|\\d{1,2})';
 const filler = '(?:screws?|more|of them|right|over|up|down|back|out|way|just|in|on|is|are|another|and)';
-const place = `(?:here|there(?!['’]| (?:is|are|was|were)\\b)|up top|at the top|at the bottom|(?:on|in|at|by|near|under|behind|along|over) (?:the|this|that|each|either) [a-z]+(?: (?:corner|edge|side|hinge|end|one))?)`;
+const place = `(?:here|there(?!['’]| (?:is|are|was|were)\\b)|up top|at the top|at the bottom|(?:on|in|at|by|near|along|over) (?:the|this|that|each|either) (?:[a-z]+ )?(?:corner|edge|side|top|bottom|middle|center|centre|end|back|front|(?:left|right)(?! (?:hinge|speaker|bumper|foot))|rear)s?)`;
 const item = new RegExp(`\\b(?:${number}\\s+)?(?:${filler}\\s+)*${place}\\b`, 'g');
 
 function pointedAt(text: string): Pointing | null {

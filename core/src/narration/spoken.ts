@@ -22,6 +22,7 @@ const chatter =
   'that hold, which hold, that holds, which holds, holding down, holding in, hold on, held in, held down, held in by, held on by, held down by, held in place by, held together by, ' +
   'so that, such, any, some, both of, all of, all the, of them, of these, of those, here and, over here, over there, down here, down there, up here, up there, up top, out here, in here, in there, near, close to, next to, toward, towards, between, ' +
   'a card, with a card, plastic card, flat tip, flat blade, pick, spudger, opening pick, tweezers, ' +
+  'pops up, popped up, springs up, pop up, ' +
   'until, while, when, if, or so, well, oh, yeah, yes, great, perfect, awesome, cool, sure, maybe, probably, though, even, too, as well, again here, where, who, what, how, why, because, since, but';
 
 const verbs: readonly (readonly [
@@ -43,6 +44,9 @@ const verbs: readonly (readonly [
     'lifting, lifts, lifts right out, pulls out, pulls off, pull away, pulls away, lifting off, lifting out, comes right out, comes right off, comes right up, come off, come out, coming off, coming out, came right off, sliding out, slide that out, get it out, set aside, set it aside, set that aside',
   ],
 ];
+
+/** Screws, by a word that only stands for them. */
+const ones = 'ones, longer ones, shorter ones, long ones, short ones, little guys, little ones';
 
 /** One more of the same, seen late. */
 const afterthoughts =
@@ -74,6 +78,8 @@ function buildSpoken(known: readonly KnownPart[]): Lexicon {
   for (const phrase of chatter.split(',')) lexicon.add(phrase, { kind: 'filler' }, true);
   for (const [act, phrases] of verbs)
     for (const phrase of phrases.split(',')) lexicon.add(phrase, { kind: 'verb', act }, true);
+  for (const phrase of ones.split(','))
+    lexicon.add(phrase, { kind: 'joint', type: 'screws', plural: true }, true);
   for (const phrase of afterthoughts.split(',')) lexicon.add(phrase, { kind: 'more' }, true);
   for (const phrase of holding.split(',')) lexicon.add(phrase, { kind: 'holds-it' }, true);
   for (const phrase of stuck.split(',')) lexicon.add(phrase, { kind: 'blocked' }, true);

@@ -183,3 +183,8 @@ export const isHoldingPart = (text: string): boolean =>
 export const isHeldBy = (text: string): boolean =>
   /\b(it'?s|is|was|it has|it'?s got|holding it|hold it|holds it)\b/.test(text) &&
   /\b(held|hold|holds|holding|screwed|fastened|secured|got|has)\b/.test(text);
+
+export const isSlideOut = (text: string): boolean =>
+  /\b(slid|pull)\w* (\w+ ){0,4}(out|off|away|free)\b/.test(text);
+export const isUnderIt = (text: string): boolean =>
+  /\b(under|underneath|beneath|behind) (it|them|that|those|there|these)\b/.test(text);

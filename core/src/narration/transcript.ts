@@ -61,6 +61,7 @@ const tidy = (text: string): string =>
     .replace(/([a-z]{3,})\s*\((?:\d{1,2}|[A-Z])\)/g, (all, word: string) =>
       /^(the|remove|these|all|loosen)$/i.test(word) ? all : word,
     )
+    .replace(/\(e?s\)/g, '')
     .replace(/[“”]/g, '"');
 
 function timeIn(

@@ -1,7 +1,7 @@
 import type { Doubt, Meaning } from '../terms.ts';
 import { readTerms } from '../readTerms.ts';
 import { tokenize, type Token } from '../tokens.ts';
-import { bareParts, partNouns, partWords } from './parts.ts';
+import { bareParts, partNouns, partWords, sidedParts } from './parts.ts';
 import type { ShopWord } from '../shopWords.ts';
 import { PhraseTree } from './phraseTree.ts';
 import * as words from './words.ts';
@@ -54,8 +54,18 @@ export function buildLexicon(known: readonly KnownPart[] = [], shopWords: readon
   for (const [phrase, first, second] of words.doubtfulWords) lexicon.add(phrase, { ...first, or: second });
   putPlain(put);
   for (const [slug, phrases] of partNouns) lexicon.addNouns(phrases, slug);
-  for (const [slug, name, , others] of partWords)
-    put(`${name},${slug},${others}`, { kind: 'part', part: slug });
+  for (const [slug, name, , others] of partWords) {
+    const phrases = `${name},${slug},${others}`;
+    put(phrases, { kind: 'part', part: slug });
+    if (sidedParts.has(slug))
+      for (const lead of ['other', 'the other', 'opposite', 'the opposite'])
+        put(
+          list(phrases)
+            .map((phrase) => `${lead} ${phrase}`)
+            .join(','),
+          { kind: 'other-side' },
+        );
+  }
   for (const [mechanism, phrases] of words.mechanismWordList) put(phrases, { kind: 'mechanism', mechanism });
   for (const [type, singular, plural] of words.jointWordList) {
     put(singular, { kind: 'joint', type, plural: false });
@@ -65,6 +75,12 @@ export function buildLexicon(known: readonly KnownPart[] = [], shopWords: readon
   for (const [property, phrases] of words.screwPropertyList) put(phrases, { kind: 'property', property });
   for (const [tighten, phrases] of words.tightenWordList) put(phrases, { kind: 'tighten', tighten });
   for (const place of list(words.placeWords)) lexicon.add(place, { kind: 'place', place });
+  // Plurals last: "hinge covers", where the list does not say otherwise.
+  for (const [slug, name, , others] of partWords)
+    for (const phrase of list(`${name},${others}`))
+      // "drive covers antenna" says something.
+      if (!phrase.endsWith('s') && !phrase.endsWith('cover'))
+        lexicon.add(`${phrase}s`, { kind: 'part', part: slug });
   for (const lead of list(words.leadWords)) lexicon.add(lead, { kind: 'lead', lead });
   put(words.sideWords.left, { kind: 'side', side: 'left' });
   put(words.sideWords.right, { kind: 'side', side: 'right' });

@@ -50,7 +50,7 @@ export const mechanismWordList: readonly (readonly [mechanism: Mechanism, words:
   ['plug', 'plug, wings, side to side, friction plug, wire plug, by the wings'],
   [
     'flip-lock',
-    'flip lock, flip, flip up, flip bar, fliplock, flip latch, flip up lock, flip the lock, flip up latch, flip the latch, flip bar up, lift the bar, lift the lock bar, bar up, flip the black bar up, flip up the bar, flip up the black bar, lift up the black bar, lift the black bar, flip the black latch, lift the locking bar, lift the latch, flip the little latch, flip open the latch, flip up the latch, flip the bar, flip the locking bar, locking flap, flip the flap, lift the flap',
+    'flip lock, flip, flip up, flip bar, fliplock, flip latch, flip up lock, flip the lock, flip up latch, flip the latch, flip bar up, lift the bar, lift the lock bar, bar up, flip the black bar up, flip up the bar, flip up the black bar, lift up the black bar, lift the black bar, flip the black latch, lift the locking bar, lift the latch, flip the little latch, flip open the latch, flip up the latch, flip the bar, flip the locking bar, locking flap, flip the flap, lift the flap, lift the metal bar, lift metal bar, metal bar up, lift bar, lift up the bar',
   ],
   [
     'slide-lock',
@@ -61,8 +61,14 @@ export const mechanismWordList: readonly (readonly [mechanism: Mechanism, words:
     'press on, pop off, board to board, snap on, press fit, press connector, pop it off, pops off, press on connector, pop connector',
   ],
   ['coax', 'coax, coaxial, snap coax, coaxes, coax lead, coax leads, coax connector, coax connectors'],
-  ['slide-cover', 'slide cover, sliding cover, metal cover, sliding metal cover, slide the cover'],
-  ['pull-tab', 'pull tab, pulltab, tab pull, pull the tab, pull on the tab, pull on tab, by the tab, tab'],
+  [
+    'slide-cover',
+    'slide cover, sliding cover, metal cover, sliding metal cover, slide the cover, connector cover, slide the connector cover, plug cover',
+  ],
+  [
+    'pull-tab',
+    'pull tab, pulltab, tab pull, pull the tab, pull on the tab, pull on tab, by the tab, by the tabs, by its tab, tab',
+  ],
   ['lever', 'lever, swing lever, lever lock, swing the lever'],
   ['drive-ribbon', 'drive ribbon, glued ribbon, glued drive ribbon'],
 ];
@@ -148,7 +154,7 @@ export const driveFillers = 'number, no, size, head, bit, driver, screwdriver';
 export const tightenWordList = [
   [
     'numbered',
-    'numbered, in order, by number, by numbers, marked order, in number order, in the numbered order, as numbered, in the order marked, in the marked order, order marked, in the order shown, in order of the numbers, in numerical order, in ascending order, in descending order, in sequence, in the order indicated',
+    'numbered, in order, by number, by numbers, marked order, in number order, in the numbered order, as numbered, in the order marked, in the marked order, order marked, in the order shown, in order of the numbers, in numerical order, in ascending order, in descending order, in sequence, in the order indicated, order, in this order',
   ],
   ['cross', 'crosswise, cross wise, cross pattern, criss cross, diagonal order, diagonally, star pattern'],
 ] as const;
@@ -220,14 +226,14 @@ export const hidingWords =
 export const ofWords = 'of, for';
 /** Where it is or leads: a part behind them counts only where none was named. */
 export const fromWords =
-  'from, to, into, onto, off of, on, in, at, with, around, along, over, through, across, inside of';
+  'from, to, into, onto, off of, on, in, at, with, around, along, through, across, inside of';
 export const sameWords =
-  'same, all same, all the same, same again, ditto, the same, same as before, same kind, same ones, same screws, same screw, likewise, as before';
+  'same, same as left, same as right, same as l, same as r, same as the left, same as the right, same as the left one, same as the other, all same, all the same, same again, ditto, the same, same as before, same kind, same ones, same screws, same screw, likewise, as before';
 export const moreWords = 'one more, another, 1 more, one other, another one, one extra, 1 extra';
 export const fillerWords =
   'the, a, an, its, it is, is, are, was, were, there, there is, there are, now, all, then i, my, this, that, these, those, also, just, still, straight up, ' +
   'straight, up, only, holding, hold down, holds down, secure, secures, securing, please, ok, okay, so, wide, evenly, gently, at once, together, first, ' +
-  'plastic, metal, kapton, foil, hidden, warranty, apart, round, outward, outwards, long screw, black tape, silver, tiny, small, little, big, carefully, slowly, head, type, kind, size, pcs, piece, pieces, ea, has, have, with care, ' +
+  'plastic, metal, kapton, foil, length, on arrival, arrival, dc, rev, heads, unit, heat mat, mat, cut, melted, all around, broken, hidden, warranty, apart, round, outward, outwards, long screw, black tape, silver, tiny, small, little, big, carefully, slowly, head, type, kind, size, pcs, piece, pieces, ea, has, have, with care, ' +
   'reads, says, marked, weight, weighs, thick, thickness, capacity, voltage, rated, rating, measures, everything, start, starting, open, angle, down, here, needed, ' +
   'assembly, i, we, you, again, drive bit, driver, bit, twist, wiggle, about, approx, approximately, total, in total, altogether, overall, heat, warm, heat to, warm to, swing';
 export const itWords = 'it, them';
@@ -238,9 +244,9 @@ export const beforeWords = 'before, prior to, ahead of';
 export const afterWords = 'after, once';
 /** What takes back a word of the line, or of the line before. */
 export const amendWords =
-  'no, no wait, wait no, actually, correction, make that, make it, i meant, i mean, sorry, rather, that should be, should be';
+  'no, nope, no wait, wait no, actually, correction, make that, make it, i meant, i mean, sorry, rather, that should be, should be';
 export const strikeWords =
-  'scratch that, strike that, delete that, forget that, undo that, cancel that, never mind, nevermind, scrap that, take that back';
+  'scratch that, delete last, strike last, undo last, scratch last, delete last line, strike last line, strike that, delete that, forget that, undo that, cancel that, never mind, nevermind, scrap that, take that back';
 export const joinWords = 'and, plus';
 export const thenWords = 'then, and then, next, after that';
 export const missingWords = 'missing, absent, gone, not there';
@@ -252,9 +258,9 @@ export const blockedWords =
 export const holdsItWords =
   'holds it, holding it, in the way, blocks it, stops it, is stopping it, catches it, holds, blocks, in the way of, is in the way, is in the way of, stops, keeps it, is holding it, prevents, stopping it, is blocking it, blocking, is blocking';
 export const needsWords =
-  'needs, need, requires, require, wants, only after, comes after, depends on, cannot come before, not before, goes after';
+  'needs, need, requires, require, wants, only after, comes after, depends on, cannot come before, not before, goes after, until, cannot be removed until, not until, only once, only when';
 export const coversWords =
-  'covers, cover up, hides, sits over, is over, lies over, conceals, sits on top of, lies on, hiding';
+  'covers, over, sits on, sits over, rests on, cover up, hides, sits over, is over, lies over, conceals, sits on top of, lies on, hiding';
 export const holdWords =
   'hold, press and hold, keep pressed, press, drain, hold down, hold in, keep holding, discharge';
 export const waitWords = 'wait, leave, let sit, let it sit, pause, soak, let rest, wait for';
@@ -268,9 +274,9 @@ export const holdWhat: Readonly<Record<string, string>> = {
 };
 export const turnWords = {
   over: 'turn over, flip over, turn it over, flip it over, turn round, other side up, turn, turn device over, turn the unit over, flip the unit, flip unit over, flip machine over',
-  top: 'lid up, top up, face up, turn to top, right way up, top side up, keyboard up, keyboard side up, screen up, open lid, open the lid, display up',
+  top: 'lid up, lid open, upright, flip to top, back on its feet, top up, face up, turn to top, right way up, top side up, keyboard up, keyboard side up, screen up, open lid, open the lid, display up',
   bottom:
-    'bottom up, face down, upside down, base up, turn to bottom, bottom side up, lid down, screen down, bottom side',
+    'bottom up, flip to bottom, face down, upside down, base up, turn to bottom, bottom side up, lid down, screen down, bottom side',
 } as const;
 export const numberLeadWords =
   'p n, pn, part number, part no, part num, number, serial number of part, part nr, nr';

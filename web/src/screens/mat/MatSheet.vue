@@ -51,7 +51,12 @@ function onTap(event: MouseEvent): void {
     <text class="side" :x="size.width / 2" :y="size.depth / 2 - 4" text-anchor="middle">
       far edge above · {{ face }} up
     </text>
-    <g v-for="group in others" :key="`${group.line}/${group.entry}`" class="other">
+    <g
+      v-for="group in others"
+      :key="`${group.line}/${group.entry}`"
+      class="other"
+      :class="{ elsewhere: group.part !== current?.part }"
+    >
       <g v-for="point in here(group.points)" :key="point.n">
         <circle :cx="point.x" :cy="point.y" r="4.4" />
         <text :x="point.x" :y="point.y + 1.7" text-anchor="middle">{{ group.letter }}</text>
@@ -109,6 +114,9 @@ circle {
 .other text {
   font-size: 4.6px;
   fill: var(--ink-soft);
+}
+.other.elsewhere {
+  opacity: 0.4;
 }
 .current circle {
   stroke: var(--copper);

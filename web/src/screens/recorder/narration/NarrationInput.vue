@@ -172,7 +172,7 @@ useKeys(() => ({
       <p v-if="playing !== null" class="spoken" aria-live="polite">
         “{{ spokenAt(narration.cues, playing) }}”
       </p>
-      <ol ref="list">
+      <ol ref="list" tabindex="0" aria-label="Drafted entries">
         <li
           v-for="draft in heard"
           :key="draft.at"
