@@ -1,7 +1,9 @@
 import type { Screw } from '../sequence/screw.ts';
 import type { LineContext } from './context.ts';
 import type { Entry, EntryOf } from './entry.ts';
-import { gatherFrames, jointOf, screwOf, jointTypeOf, verbOf, type Frame } from './frames.ts';
+import type { Frame } from './frame.ts';
+import { jointOf, jointTypeOf, verbOf } from './frameJoint.ts';
+import { gatherFrames, screwOf } from './frames.ts';
 import { freeTextOpeners } from './lexicon/words.ts';
 import { readTerms } from './readTerms.ts';
 import { constructions, type Draft } from './relations.ts';

@@ -9,6 +9,7 @@ import type { Screw } from '../sequence/screw.ts';
 import { splitClauses, type Clause } from './clauses.ts';
 import { isWork } from './isWork.ts';
 import {
+  asSpoken,
   confidenceOf,
   isSame,
   isScrews,
@@ -16,6 +17,7 @@ import {
   kindOf,
   without,
   withCount,
+  withLifted,
   withoutSizes,
   type Mention,
 } from './screwStatements.ts';
@@ -166,8 +168,9 @@ class Listener {
     }
     const context = { ...this.context, at: clause.at };
     const read = readLine(pointing ? (takePointing(text)?.rest ?? text) : clause.text, context);
+    const justLifted = this.lifted && i - this.lifted.clause <= 2 ? this.lifted.part : null;
     const accepted = read.entries
-      .map((entry) => this.asSpoken(entry, text))
+      .map((entry) => asSpoken(entry, text, justLifted))
       .filter((entry) => isWork(entry, text, terms, removal, this.mention !== null))
       // "I missed one, there's one more": the same one, said twice.
       .filter(
@@ -183,7 +186,7 @@ class Listener {
       if ((draft.kind === 'number' || draft.kind === 'measure') && !has('part')) draft.part = this.labelled();
       if (draft.kind === 'undo' && isScrews(draft)) {
         const counted = pointing && draft.joint.count == null ? withCount(draft, pointing.total) : draft;
-        this.takeScrews(clause, i, this.withTool(this.withLifted(counted, text)), text, removal);
+        this.takeScrews(clause, i, this.withTool(withLifted(counted, text, justLifted)), text, removal);
         screwsSaid = true;
       } else if (draft.kind === 'lift' && (tone.isTry(text) || tone.isStuck(text))) this.attempt = draft.part;
       else this.add(clause, draft);
@@ -393,25 +396,6 @@ class Listener {
     const last = this.drafts.findLast((entry) => entry.kind === 'undo' || entry.kind === 'lift');
     const found = last?.part ?? null;
     return found !== part ? found : null;
-  }
-
-  /** "Slide the drive out" takes it out; "the screws beneath them" are hidden by what just came off. */
-  private asSpoken(entry: Entry, text: string): Entry {
-    if (entry.kind === 'undo' && entry.joint.type === 'slide' && entry.part && tone.isSlideOut(text)) {
-      const { text: words, at, confidence } = entry;
-      return { kind: 'lift', part: entry.part, text: words, at, confidence };
-    }
-    const under = this.lifted && this.now - this.lifted.clause <= 2 && tone.isUnderIt(text);
-    if (entry.kind === 'undo' && isScrews(entry) && under && this.lifted && !entry.joint.hiddenBy)
-      return { ...entry, joint: { ...entry.joint, hiddenBy: this.lifted.part } };
-    return entry;
-  }
-
-  /** "Take off the keyboard, it's held on with twenty-two screws": they hold what was just named. */
-  private withLifted(entry: EntryOf<'undo'>, text: string): EntryOf<'undo'> {
-    if (entry.part !== null || !this.lifted || this.now - this.lifted.clause > 2 || !tone.isHeldBy(text))
-      return entry;
-    return { ...entry, part: this.lifted.part, fromContext: [...(entry.fromContext ?? []), 'part'] };
   }
 
   private withTool(entry: EntryOf<'undo'>): EntryOf<'undo'> {

@@ -105,3 +105,23 @@ export function confidenceOf(entry: Entry, unread: number): number {
     entry.kind === 'undo' && isScrews(entry) && (entry.joint.count == null || !entry.joint.screw) ? 0.1 : 0;
   return Math.max(0.4, Math.round((0.95 - leaning - bare - Math.min(0.3, 0.04 * unread)) * 100) / 100);
 }
+
+/** A part that came off not long ago. */
+export type JustLifted = string | null;
+
+/** "Slide the drive out" takes it out; "the screws beneath them" are hidden by what just came off. */
+export function asSpoken(entry: Entry, text: string, lifted: JustLifted): Entry {
+  if (entry.kind === 'undo' && entry.joint.type === 'slide' && entry.part && tone.isSlideOut(text)) {
+    const { text: words, at, confidence } = entry;
+    return { kind: 'lift', part: entry.part, text: words, at, confidence };
+  }
+  if (entry.kind === 'undo' && isScrews(entry) && lifted && tone.isUnderIt(text) && !entry.joint.hiddenBy)
+    return { ...entry, joint: { ...entry.joint, hiddenBy: lifted } };
+  return entry;
+}
+
+/** "Take off the keyboard, it's held on with twenty-two screws": they hold what was just named. */
+export function withLifted(entry: EntryOf<'undo'>, text: string, lifted: JustLifted): EntryOf<'undo'> {
+  if (entry.part !== null || !lifted || !tone.isHeldBy(text)) return entry;
+  return { ...entry, part: lifted, fromContext: [...(entry.fromContext ?? []), 'part'] };
+}
