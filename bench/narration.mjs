@@ -23,7 +23,7 @@ const expectedEntries = (text) => {
 };
 
 const screwsOf = (entry) =>
-  entry.kind === 'undo' && (entry.joint.type === 'screws' || entry.joint.type === 'standoffs');
+  entry?.kind === 'undo' && (entry.joint.type === 'screws' || entry.joint.type === 'standoffs');
 /** What makes two entries the same act, however well its fields were heard. */
 const key = (entry) => {
   if (screwsOf(entry)) return `${entry.joint.type} ${entry.part}`;
@@ -83,6 +83,7 @@ export async function judge(name) {
   const field = (list, test) => share(list.filter(([a, b]) => b && test(a, b)).length, list.length);
   return {
     name,
+    pairs: pairs.filter(([a, b]) => screwsOf(a ?? b)),
     cues: cues.value,
     row: [
       name,
@@ -121,6 +122,31 @@ table(
     'recall',
   ],
   judged.map(({ row }) => row),
+);
+
+// By field, over all four: recall of what is expected, precision of what was drafted (screws and standoffs).
+const statements = judged.flatMap(({ pairs }) => pairs);
+const fields = {
+  count: (entry) => entry.joint.count,
+  recess: (entry) => entry.joint.screw?.size ?? entry.joint.screw?.drive,
+  length: (entry) => entry.joint.screw?.lengthMm,
+  thread: (entry) => entry.joint.screw?.thread,
+  part: (entry) => entry.part,
+  'hidden by': (entry) => entry.joint.hiddenBy,
+  captive: (entry) => entry.joint.screw?.captive,
+};
+console.log('');
+table(
+  ['field', 'precision', 'recall'],
+  Object.entries(fields).map(([field, of]) => {
+    const has = (entry) => entry && of(entry) != null;
+    const right = statements.filter(([a, b]) => has(a) && has(b) && of(a) === of(b)).length;
+    return [
+      field,
+      share(right, statements.filter(([, b]) => has(b)).length),
+      share(right, statements.filter(([a]) => has(a)).length),
+    ];
+  }),
 );
 
 const whole = judged.flatMap(({ cues }) => cues.map((cue) => ({ ...cue, start: null, end: null })));

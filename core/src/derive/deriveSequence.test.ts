@@ -180,3 +180,35 @@ describe('deriving a sequence from a recording', () => {
     );
   });
 });
+
+describe('times from a narration', () => {
+  const said = (text: string, at: number, narrated = true) => ({
+    id: text,
+    entries: readLine(text, { ...emptyContext(), at }).entries,
+    narrated,
+  });
+  const secondsOf = (lines: ReturnType<typeof said>[]) => {
+    const derived = deriveSequence([{ id: 'r', lines }], {
+      maker: 'A',
+      name: 'B',
+      code: 'C',
+      form: 'notebook',
+    });
+    return derived.ok ? derived.value.sequence.actions.map(({ seconds }) => seconds) : [];
+  };
+
+  test('an act lasts until the next one is spoken of; a hold as long as it must; the last as usual', () => {
+    const lines = [
+      said('fan 4 PH0', 10),
+      said('hold power 15 s', 52),
+      said('unplug fan', 60),
+      said('fan off', 69),
+    ];
+    expect(secondsOf(lines)).toEqual([42, 15, 9, 6]);
+  });
+
+  test('typed lines, and a silence too long to be work, keep the usual times', () => {
+    expect(secondsOf([said('fan 4 PH0', 10, false), said('fan off', 52, false)])).toEqual([32, 6]);
+    expect(secondsOf([said('fan 4 PH0', 10), said('fan off', 2_000)])).toEqual([32, 6]);
+  });
+});

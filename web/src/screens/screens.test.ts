@@ -102,7 +102,9 @@ describe('recorder', () => {
         const { spans, unread } = readLine(line, context);
         const pieces = markLine(line, spans);
         expect(pieces.map((piece) => piece.text).join('')).toBe(line);
-        expect(pieces.filter((piece) => piece.unknown).map((piece) => piece.text)).toEqual([...unread]);
+        expect(pieces.filter((piece) => piece.mark === 'unknown').map((piece) => piece.text)).toEqual([
+          ...unread,
+        ]);
       }),
     );
   });

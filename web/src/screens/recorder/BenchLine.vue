@@ -94,9 +94,7 @@ function onKey(event: KeyboardEvent): void {
     <div class="field" :class="{ correcting }">
       <div class="written">
         <div class="mirror" aria-hidden="true">
-          <span v-for="(piece, i) in pieces" :key="i" :class="{ unknown: piece.unknown }">{{
-            piece.text
-          }}</span>
+          <span v-for="(piece, i) in pieces" :key="i" :class="piece.mark">{{ piece.text }}</span>
         </div>
         <textarea
           ref="field"
@@ -220,6 +218,10 @@ textarea {
 .mirror {
   color: transparent;
   pointer-events: none;
+}
+.mirror .understood {
+  text-decoration: underline 2px var(--copper);
+  text-underline-offset: 5px;
 }
 .mirror .unknown {
   background: var(--caution);

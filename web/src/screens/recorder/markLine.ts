@@ -2,19 +2,22 @@ import type { Span } from '@bemtor/core';
 
 export interface LinePiece {
   readonly text: string;
-  readonly unknown: boolean;
+  /** Not understood: yellow. Understood: underlined. Neither: a mark or a word between. */
+  readonly mark: 'unknown' | 'understood' | null;
 }
 
-/** The line cut at the words that were not understood; joined, the pieces are the line. */
+const between: ReadonlySet<Span['kind']> = new Set(['filler', 'comma', 'colon', 'and', 'of', 'from']);
+
+/** The line cut at what was read; joined, the pieces are the line. */
 export function markLine(line: string, spans: readonly Span[]): LinePiece[] {
   const pieces: LinePiece[] = [];
   let at = 0;
   for (const { start, end, kind } of spans) {
-    if (kind !== 'unknown') continue;
-    if (start > at) pieces.push({ text: line.slice(at, start), unknown: false });
-    pieces.push({ text: line.slice(start, end), unknown: true });
+    if (between.has(kind)) continue;
+    if (start > at) pieces.push({ text: line.slice(at, start), mark: null });
+    pieces.push({ text: line.slice(start, end), mark: kind === 'unknown' ? 'unknown' : 'understood' });
     at = end;
   }
-  if (at < line.length) pieces.push({ text: line.slice(at), unknown: false });
+  if (at < line.length) pieces.push({ text: line.slice(at), mark: null });
   return pieces;
 }
