@@ -57,6 +57,8 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   let failures = 0;
   /** Later items have a greater order, within one millisecond too. */
   let lastOrder = 0;
+  /** Counts the openings and closings: an answer that comes after one belongs to what was open before. */
+  let visit = 0;
   /** What is shown comes from this device's snapshot: the server is to be asked again. */
   let stale = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -83,9 +85,15 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   /** Follows a stream that exists, here or on the server. */
   async function open(id: string): Promise<void> {
     close();
+    const mine = visit;
     streamId.value = id;
-    waiting.value = await waitingOf(key());
+    const queue = await waitingOf(key());
+    if (mine !== visit) return;
+    waiting.value = queue;
+    // A clock that was put back must not let later items overtake what waits already.
+    lastOrder = Math.max(lastOrder, ...waiting.value.map(({ order }) => order));
     await refresh();
+    if (mine !== visit) return;
     loaded.value = true;
     follow();
     void flush();
@@ -130,9 +138,9 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   async function refresh(): Promise<void> {
     try {
       // The whole stream, so that the snapshot of this device is whole too; a recording is a few hundred lines.
-      const asked = key();
-      const { value, fresh } = await read<{ items: StreamItem<Body>[] }>(`/${asked}`, { keep: false });
-      if (asked !== key()) return;
+      const mine = visit;
+      const { value, fresh } = await read<{ items: StreamItem<Body>[] }>(`/${key()}`, { keep: false });
+      if (mine !== visit) return;
       await learn(value.items);
       await forgetArrived();
       stale = !fresh;
@@ -178,6 +186,7 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   async function sendAll(): Promise<void> {
     while (again) {
       again = false;
+      const mine = visit;
       try {
         await postOpening(key());
         await sendWaiting();
@@ -187,6 +196,7 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
         away.value = false;
       } catch (error) {
         if (!(error instanceof Away)) throw error;
+        if (mine !== visit) continue;
         away.value = true;
         timer = setTimeout(() => void flush(), retryMs[Math.min(failures++, retryMs.length - 1)]);
         return;
@@ -197,30 +207,43 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   async function sendWaiting(): Promise<void> {
     for (let left = pending(); left.length > 0; left = pending()) {
       const part = left.slice(0, batch);
+      const stream = key();
       try {
-        await acknowledge(part, await postItems(key(), part));
+        await send(stream, part);
       } catch (error) {
         if (!(error instanceof Refused)) throw error;
         // The batch is refused whole; alone, the good items get through and the bad one is named.
-        if (part.length > 1) for (const item of part) await sendOne(item);
+        if (part.length > 1) for (const item of part) await sendOne(stream, item);
         else markRefused(part[0]?.id ?? '', error.message);
       }
     }
   }
 
-  async function sendOne(item: WaitingItem): Promise<void> {
+  async function sendOne(stream: string, item: WaitingItem): Promise<void> {
     try {
-      await acknowledge([item], await postItems(key(), [item]));
+      await send(stream, [item]);
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
       markRefused(item.id, error.message);
     }
   }
 
-  const pending = () => waiting.value.filter((item) => item.reason === undefined && !item.writing);
+  /** What may be sent now: nothing overtakes an item that is still being written to this device. */
+  function pending(): Pending[] {
+    const unwritten = waiting.value.findIndex(({ writing }) => writing);
+    const written = unwritten < 0 ? waiting.value : waiting.value.slice(0, unwritten);
+    return written.filter(({ reason }) => reason === undefined);
+  }
 
   function markRefused(id: string, reason: string): void {
     waiting.value = waiting.value.map((item) => (item.id === id ? { ...item, reason } : item));
+  }
+
+  async function send(stream: string, part: readonly Pending[]): Promise<void> {
+    const mine = visit;
+    const stored = await postItems(stream, part);
+    // Closed in between: whoever opens the stream next learns of them from the server.
+    if (mine === visit) await acknowledge(part, stored);
   }
 
   async function acknowledge(sent: readonly WaitingItem[], stored: readonly Acknowledged[]): Promise<void> {
@@ -243,6 +266,8 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   }
 
   function close(): void {
+    visit++;
+    again = false;
     source?.close();
     clearTimeout(timer);
     acknowledged = kept.value = [];
