@@ -62,6 +62,8 @@ test('pictures of the main views', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('closed')).toBeVisible();
 
+  await waysIn(page);
+
   await openUnit(page, 'SK-0407');
   await expect(page.getByRole('button', { name: 'Battery' }).first()).toBeVisible();
   await page.keyboard.press('1');
@@ -77,3 +79,46 @@ test('pictures of the main views', async ({ page }) => {
   await expect(page.getByTestId('job-row')).toHaveCount(2);
   await shot(page, 'logbook');
 });
+
+/** The other two ways to record, in doubt, and the mat: on a unit that nobody has touched yet. */
+async function waysIn(page: Page): Promise<void> {
+  await openUnit(page, 'SK-0398');
+  await page.getByRole('link', { name: 'Recorder' }).click();
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  const lines = [
+    'bottom up',
+    'bumpers: 2 T5 M2x5 left, 2 right',
+    'battery door 2 T5 M2x4, off',
+    'battery off',
+    'front half 4 T5 M2x6 crosswise',
+  ];
+  for (const line of lines) await typeLine(page, line);
+  await allKept(page, lines.length);
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('F4');
+  await page.getByTestId('bench-camera').click();
+  await expect(page.getByTestId('thumb')).toBeVisible();
+  await page.getByTestId('bench-line').focus();
+  await page.keyboard.press('Escape');
+  await page.keyboard.type('flip it');
+  await shot(page, 'recorder-doubt');
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.press('Delete');
+  await page.keyboard.press('F7');
+  await expect(page.getByTestId('palette')).toBeVisible();
+  await shot(page, 'recorder-palette');
+  await page.keyboard.press('F8');
+  await page.getByTestId('play-pilot-7-exploring.srt').click();
+  await page.getByRole('button', { name: 'All at once' }).click();
+  for (const key of ['d', 'd', 'd', 'ArrowDown']) await page.keyboard.press(key);
+  await shot(page, 'recorder-narration');
+  await page.getByRole('link', { name: 'Mat' }).click();
+  await page.getByTestId('mat-group').last().click();
+  await page.keyboard.press('f');
+  await page.keyboard.press('Delete');
+  await page.keyboard.press('Delete');
+  await page.keyboard.press('b');
+  await page.keyboard.press('s');
+  await expect(page.getByTestId('mat-placed')).toHaveText('4 of 4 placed');
+  await shot(page, 'mat');
+}

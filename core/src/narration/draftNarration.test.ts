@@ -149,6 +149,12 @@ describe('labels read aloud', () => {
   ])('%s', (text, expected) => expect(draft(text)).toEqual(expected));
 });
 
+test('the shop’s own words are understood when they are spoken, too', () => {
+  const cues = [{ start: null, end: null, text: 'Unplug the snake.' }];
+  const words = [{ word: 'snake', means: 'display cable' }];
+  expect(draftNarration(cues, [], words).map(shortEntry)).toEqual(['unplug connector plug display-cable']);
+});
+
 describe('the narrations of the demo', () => {
   const folder = new URL('../../../demo/narrations/', import.meta.url);
   const names = readdirSync(folder).filter((name) => !name.endsWith('.expected.txt'));

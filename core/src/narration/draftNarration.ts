@@ -1,6 +1,7 @@
 import { advanceContext, type LineContext } from '../line/context.ts';
 import type { Entry, EntryOf } from '../line/entry.ts';
 import type { KnownPart, Lexicon } from '../line/lexicon/lexicon.ts';
+import type { ShopWord } from '../line/shopWords.ts';
 import { readLine } from '../line/readLine.ts';
 import { readTerms } from '../line/readTerms.ts';
 import type { Term } from '../line/terms.ts';
@@ -37,11 +38,16 @@ import { joinCues } from './transcript.ts';
  * pointed at, whether the device is going back together. What is not plainly about the work yields nothing.
  * Deterministic; time grows linearly with the length of the narration.
  */
-export function draftNarration(cues: readonly Cue[], known: readonly KnownPart[] = unknownDevice): Entry[] {
-  return new Listener(splitClauses(joinCues(cues)), spokenLexicon(known)).listen();
+export function draftNarration(
+  cues: readonly Cue[],
+  known: readonly KnownPart[] = unknownDevice,
+  shopWords: readonly ShopWord[] = noWords,
+): Entry[] {
+  return new Listener(splitClauses(joinCues(cues)), spokenLexicon(known, shopWords)).listen();
 }
 
 const unknownDevice: readonly KnownPart[] = [];
+const noWords: readonly ShopWord[] = [];
 
 /** How many clauses later a word such as "these" may still point at screws. */
 const memory = 6;

@@ -1,4 +1,5 @@
 import { buildLexicon, type KnownPart, type Lexicon } from '../line/lexicon/lexicon.ts';
+import type { ShopWord } from '../line/shopWords.ts';
 
 /*
  * What speech adds to the bench language: one line a meaning, phrases separated by commas. Written for how
@@ -64,17 +65,20 @@ const turning =
   'turn the laptop over, turn the notebook over, turn the device over, turn the machine over, turn the unit over, turn the computer over, turn this over, turn that over, turn this thing over, ' +
   'flip it back over, turn it back over, flipping it over, turning it over, flip it around, turn it around, roll it over, flip back over, turn back over, flip the handheld over, turn the handheld over';
 
-const built = new WeakMap<readonly KnownPart[], Lexicon>();
+/** Built once for each device and the shop's words: narrations of one device follow each other. */
+const built = new WeakMap<readonly KnownPart[], { words: readonly ShopWord[]; lexicon: Lexicon }>();
 
-/** The lexicon of a narration: speech first, then the bench language of this device. Built once for each device. */
-export function spokenLexicon(known: readonly KnownPart[]): Lexicon {
-  const lexicon = built.get(known) ?? buildSpoken(known);
-  built.set(known, lexicon);
+/** The lexicon of a narration: speech first, then the bench language of this device and this shop. */
+export function spokenLexicon(known: readonly KnownPart[], shopWords: readonly ShopWord[]): Lexicon {
+  const before = built.get(known);
+  if (before?.words === shopWords) return before.lexicon;
+  const lexicon = buildSpoken(known, shopWords);
+  built.set(known, { words: shopWords, lexicon });
   return lexicon;
 }
 
-function buildSpoken(known: readonly KnownPart[]): Lexicon {
-  const lexicon = buildLexicon(known);
+function buildSpoken(known: readonly KnownPart[], shopWords: readonly ShopWord[]): Lexicon {
+  const lexicon = buildLexicon(known, shopWords);
   for (const phrase of chatter.split(',')) lexicon.add(phrase, { kind: 'filler' }, true);
   for (const [act, phrases] of verbs)
     for (const phrase of phrases.split(',')) lexicon.add(phrase, { kind: 'verb', act }, true);

@@ -105,4 +105,9 @@ function tap(event: MouseEvent): void {
   width: 76px;
   display: block;
 }
+@media (max-width: 1000px) {
+  .photo {
+    max-width: 300px;
+  }
+}
 </style>

@@ -329,7 +329,7 @@ header strong {
 @media (max-width: 1000px) {
   .mat {
     grid-template-columns: 1fr;
-    grid-template-rows: auto minmax(0, 1fr) auto;
+    grid-template-rows: auto minmax(460px, 1fr) auto;
     overflow-y: auto;
   }
   .pictures {

@@ -14,6 +14,8 @@ function weigh(cell: TrayCell): void {
   weighing.value = true;
 }
 const alike = computed(() => confusablePairs(props.tray.cells));
+const alikeWords = computed(() => alike.value.map(({ a, b }) => `${a.letter} and ${b.letter}`).join(', '));
+const mostApartMm = computed(() => Math.max(...alike.value.map(({ apartMm }) => apartMm)));
 </script>
 
 <template>
@@ -47,9 +49,9 @@ const alike = computed(() => confusablePairs(props.tray.cells));
         <dt>missing on arrival</dt>
       </div>
     </dl>
-    <p v-for="{ a, b, apartMm } in alike" :key="a.letter + b.letter" class="caution">
-      <strong>{{ a.letter }} and {{ b.letter }} look alike.</strong> Same recess, lengths {{ apartMm }} mm
-      apart. Keep them in separate cells.
+    <p v-if="alike.length > 0" class="caution">
+      <strong>{{ alikeWords }} look alike.</strong> Same recess, lengths at most {{ mostApartMm }} mm apart.
+      Keep them in separate cells.
     </p>
     <ScaleDialog v-if="weighed" v-model="weighing" :cell="weighed" />
   </section>
@@ -67,6 +69,7 @@ const alike = computed(() => confusablePairs(props.tray.cells));
   gap: 9px;
 }
 .weigh {
+  display: grid;
   text-align: left;
   min-width: 0;
 }

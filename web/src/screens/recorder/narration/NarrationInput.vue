@@ -4,6 +4,7 @@ import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue
 import KeyHint from '../../../components/KeyHint.vue';
 import { clock } from '../../../composables/format.ts';
 import { useKeys } from '../../../composables/useKeys.ts';
+import { useShop } from '../../../stores/shop.ts';
 import { demoNarrations } from './demoNarrations.ts';
 import {
   correctedBy,
@@ -22,6 +23,7 @@ import {
  */
 const props = defineProps<{ unitId: string; known: readonly KnownPart[]; context: LineContext }>();
 const emit = defineEmits<{ accept: [entry: Entry] }>();
+const shop = useShop();
 
 const narration = shallowRef<Narration | null>(keptNarration(props.unitId));
 const fault = ref<string | null>(null);
@@ -49,7 +51,7 @@ const current = computed(() => open.value.find(({ at }) => at >= here.value) ?? 
 
 async function take(name: string, source: string): Promise<void> {
   stop();
-  const drafted = await draftFrom(name, source, props.known);
+  const drafted = await draftFrom(name, source, props.known, shop.words);
   if (typeof drafted === 'string') fault.value = drafted;
   else {
     fault.value = null;

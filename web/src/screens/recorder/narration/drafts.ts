@@ -7,6 +7,7 @@ import {
   type Entry,
   type KnownPart,
   type LineContext,
+  type ShopWord,
 } from '@bemtor/core';
 
 /** An entry drafted from a narration, and what the technician made of it. */
@@ -26,10 +27,14 @@ export async function draftFrom(
   name: string,
   source: string,
   known: readonly KnownPart[],
+  shopWords: readonly ShopWord[] = [],
 ): Promise<Narration | string> {
   const cues = await readCaptions(source);
   if (!cues.ok) return `${name}: ${faultLine(cues.fault)}`;
-  const drafts = draftNarration(cues.value, known).map((entry) => ({ entry, fate: 'open' as const }));
+  const drafts = draftNarration(cues.value, known, shopWords).map((entry) => ({
+    entry,
+    fate: 'open' as const,
+  }));
   return drafts.length > 0
     ? { name, cues: cues.value, drafts }
     : `${name}: nothing in it is plainly about the work; the words of somebody who takes a device apart are expected`;
