@@ -42,7 +42,28 @@ export * from './route/profile.ts';
 
 export * from './run/events.ts';
 export * from './run/foldJob.ts';
-export * from './run/wayBack.ts';
+export * from './run/runStep.ts';
+export * from './run/runSteps.ts';
+export * from './run/unitSequence.ts';
+export * from './run/planRest.ts';
+export * from './run/alike.ts';
+export { type NotBack } from './run/notBack.ts';
+export * from './shop/schools.ts';
+export * from './run/leftovers.ts';
+export * from './run/differenceWords.ts';
+
+export * from './triage/intake.ts';
+export * from './triage/triage.ts';
+export * from './triage/openQuestions.ts';
+export type { RepairAct } from './triage/rules.ts';
+
+export type { Finding, Remedy, Severity } from './review/finding.ts';
+export type { RunEvidence } from './review/runEvidence.ts';
+export * from './review/checkSequence.ts';
+export * from './review/decisions.ts';
+
+export * from './estimate/timeModel.ts';
+export * from './estimate/estimateSteps.ts';
 export * from './run/ledger.ts';
 export * from './run/progress.ts';
 export * from './run/acts.ts';

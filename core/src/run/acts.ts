@@ -1,6 +1,6 @@
 import type { JobState } from './foldJob.ts';
 import { stepCount, type Progress } from './progress.ts';
-import { arrivalStepId, type RunStep } from './wayBack.ts';
+import { arrivalStepId, type RunStep } from './runStep.ts';
 
 /** What one press of the one key means now. Whoever asks carries it out; nothing here acts by itself. */
 export type NextAct =

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { screwSchema } from '../sequence/screw.ts';
+import { schoolsSchema } from '../shop/schools.ts';
 
 /*
  * A job is an append-only log of events. Counts are told as totals ("six out so far"), steps as done or
@@ -9,8 +11,30 @@ import { z } from 'zod';
 const id = z.string().min(1).max(120);
 
 /** What is counted per joint: see the laws in ledger.ts. */
-export const countKinds = ['out', 'missing', 'back', 'new', 'omitted', 'stripped'] as const;
+export const countKinds = ['out', 'missing', 'back', 'new', 'omitted', 'stripped', 'lost'] as const;
 export type CountKind = (typeof countKinds)[number];
+
+/**
+ * This unit is not as the sequence says: evidence against the sequence, and the ground on which the rest is
+ * planned again. `found` null takes it back; of two words on the same act and matter the later counts.
+ */
+const differedSchema = z.strictObject({
+  kind: z.literal('differed'),
+  action: id,
+  found: z
+    .discriminatedUnion('what', [
+      z.strictObject({ what: z.literal('count'), count: z.int().min(1).max(200) }),
+      z.strictObject({ what: z.literal('screw'), screw: screwSchema }),
+      z.strictObject({ what: z.literal('absent') }),
+      /** `by`: the part that is in the way; null where nobody knows yet. */
+      z.strictObject({ what: z.literal('blocked'), by: id.nullable() }),
+    ])
+    .nullable(),
+  /** What is taken back, where `found` is null. */
+  what: z.enum(['count', 'screw', 'absent', 'blocked']),
+});
+export type DifferedBody = z.infer<typeof differedSchema>;
+export type Difference = NonNullable<DifferedBody['found']> & { readonly action: string };
 
 export const jobEventBodySchema = z.discriminatedUnion('kind', [
   z.strictObject({
@@ -19,6 +43,8 @@ export const jobEventBodySchema = z.discriminatedUnion('kind', [
     configuration: z.record(z.string(), z.string()),
     steps: z.array(id).min(1).max(1000),
     plannedSeconds: z.number().nonnegative(),
+    /** How the shop works, as it stood when the job began. */
+    schools: schoolsSchema.optional(),
   }),
   z.strictObject({
     kind: z.literal('counted'),
@@ -26,6 +52,22 @@ export const jobEventBodySchema = z.discriminatedUnion('kind', [
     what: z.enum(countKinds),
     total: z.int().min(0).max(200),
     reason: z.string().max(200).optional(),
+    /** What a new screw is, where it is not of the kind that came out. */
+    with: z.string().max(120).optional(),
+  }),
+  differedSchema,
+  z.strictObject({
+    kind: z.literal('replanned'),
+    /** What is still to be done on the way down, in order; empty: turn round here. */
+    steps: z.array(id).max(1000),
+    because: z.string().max(300),
+  }),
+  z.strictObject({ kind: z.literal('skipped'), step: id, reason: z.string().min(1).max(300) }),
+  z.strictObject({
+    kind: z.literal('picture'),
+    step: id.nullable(),
+    picture: z.uuid(),
+    removed: z.boolean().optional(),
   }),
   z.strictObject({ kind: z.literal('done'), step: id }),
   z.strictObject({ kind: z.literal('undone'), step: id }),

@@ -1,4 +1,4 @@
-import type { CountKind, JobEvent, StartedBody } from './events.ts';
+import type { CountKind, Difference, JobEvent, StartedBody } from './events.ts';
 
 export type JointCounts = Readonly<Record<CountKind, number>>;
 
@@ -9,6 +9,7 @@ export const noCounts: JointCounts = Object.freeze({
   new: 0,
   omitted: 0,
   stripped: 0,
+  lost: 0,
 });
 
 /** A job as its log has it now. What is next, the ledger and the way back are computed from this. */
@@ -20,12 +21,22 @@ export interface JobState {
   readonly counts: ReadonlyMap<string, JointCounts>;
   /** Why screws were left out on purpose, per joint. */
   readonly reasons: ReadonlyMap<string, string>;
+  /** What the new screws are, per joint, where they are not of the kind that came out. */
+  readonly replacedBy: ReadonlyMap<string, string>;
+  /** Where this unit is not as the sequence says, in the order in which it was first found. */
+  readonly differences: readonly Difference[];
+  /** The way down as it stands: what is done, then what was last planned. */
+  readonly route: readonly string[];
+  /** Steps left out on purpose, with the reason. */
+  readonly skipped: ReadonlyMap<string, string>;
+  readonly pictures: readonly { readonly step: string | null; readonly picture: string }[];
   readonly done: ReadonlySet<string>;
   readonly doneAt: ReadonlyMap<string, string>;
   /** New number per swapped part; null where it was not read. */
   readonly swapped: ReadonlyMap<string, string | null>;
   readonly notes: readonly { readonly at: string; readonly step: string | null; readonly text: string }[];
   readonly pausedSince: string | null;
+  readonly pauseReason: string | null;
   /** Milliseconds that the job stood still. */
   readonly pausedMs: number;
 }
@@ -37,11 +48,17 @@ interface Draft {
   remark: string | null;
   counts: Map<string, JointCounts>;
   reasons: Map<string, string>;
+  replacedBy: Map<string, string>;
+  differences: Difference[];
+  route: readonly string[];
+  skipped: Map<string, string>;
+  pictures: { step: string | null; picture: string }[];
   done: Set<string>;
   doneAt: Map<string, string>;
   swapped: Map<string, string | null>;
   notes: { at: string; step: string | null; text: string }[];
   pausedSince: string | null;
+  pauseReason: string | null;
   pausedMs: number;
 }
 
@@ -54,11 +71,17 @@ export function foldJob(events: readonly JobEvent[]): JobState {
     remark: null,
     counts: new Map(),
     reasons: new Map(),
+    replacedBy: new Map(),
+    differences: [],
+    route: [],
+    skipped: new Map(),
+    pictures: [],
     done: new Set(),
     doneAt: new Map(),
     swapped: new Map(),
     notes: [],
     pausedSince: null,
+    pauseReason: null,
     pausedMs: 0,
   };
   const seen = new Set<string>();
@@ -74,6 +97,7 @@ function apply(draft: Draft, { at, body }: JobEvent): void {
   switch (body.kind) {
     case 'started':
       // The first plan stands: a second device that pressed start at the same moment follows it.
+      if (!draft.started) draft.route = body.steps;
       draft.started ??= body;
       draft.startedAt ??= at;
       return;
@@ -83,13 +107,37 @@ function apply(draft: Draft, { at, body }: JobEvent): void {
         [body.what]: body.total,
       });
       if (body.reason) draft.reasons.set(body.joint, body.reason);
+      if (body.with) draft.replacedBy.set(body.joint, body.with);
+      return;
+    case 'differed': {
+      const others = draft.differences.filter(
+        ({ action, what }) => action !== body.action || what !== body.what,
+      );
+      draft.differences = body.found ? [...others, { action: body.action, ...body.found }] : others;
+      return;
+    }
+    case 'replanned': {
+      // What is done stays done, whatever another bench planned in the meantime.
+      const done = draft.route.filter((id) => draft.done.has(`down:${id}`));
+      const rest = body.steps.filter((id) => !done.includes(id));
+      draft.route = [...done, ...new Set(rest)];
+      return;
+    }
+    case 'skipped':
+      draft.skipped.set(body.step, body.reason);
+      return;
+    case 'picture':
+      draft.pictures = draft.pictures.filter(({ picture }) => picture !== body.picture);
+      if (!body.removed) draft.pictures.push({ step: body.step, picture: body.picture });
       return;
     case 'done':
+      draft.skipped.delete(body.step);
       draft.done.add(body.step);
       draft.doneAt.set(body.step, at);
       return;
     case 'undone':
       draft.done.delete(body.step);
+      draft.skipped.delete(body.step);
       draft.doneAt.delete(body.step);
       return;
     case 'swapped':
@@ -100,10 +148,11 @@ function apply(draft: Draft, { at, body }: JobEvent): void {
       return;
     case 'paused':
       draft.pausedSince ??= at;
+      draft.pauseReason ??= body.reason;
       return;
     case 'resumed':
       if (draft.pausedSince) draft.pausedMs += Math.max(0, Date.parse(at) - Date.parse(draft.pausedSince));
-      draft.pausedSince = null;
+      draft.pausedSince = draft.pauseReason = null;
       return;
     case 'closed':
       draft.closedAt ??= at;

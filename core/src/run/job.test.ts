@@ -1,14 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
-import { planRoute } from '../route/planRoute.ts';
 import { configure, defaultConfiguration } from '../sequence/configuration.ts';
 import { readSequence } from '../sequence/readSequence.ts';
 import type { Sequence } from '../sequence/schema.ts';
-import { backAct, nextAct } from './acts.ts';
-import { jobEventBodySchema, type JobEvent, type JobEventBody } from './events.ts';
+import { TestBench as Bench } from '../testing/bench.ts';
 import { foldJob, workedSeconds } from './foldJob.ts';
-import { summarizeJob, viewJob } from './summary.ts';
+import { summarizeJob } from './summary.ts';
 
 function demo(name: string): Sequence {
   const read = readSequence(
@@ -19,56 +17,6 @@ function demo(name: string): Sequence {
 }
 
 const documents = Object.fromEntries(['lark-14', 'pilot-7', 'mast-24'].map((name) => [name, demo(name)]));
-
-/** A job at a bench without a clock: every act is an event, a minute apart. */
-class Bench {
-  readonly events: JobEvent[] = [];
-  readonly document: Sequence;
-
-  constructor(document: Sequence, targets: string[]) {
-    this.document = document;
-    const configuration = defaultConfiguration(document);
-    const route = planRoute(document, { targets, configuration, expansionLimit: 200 });
-    if (!route.ok) throw new Error(route.fault.what);
-    this.say({ kind: 'started', targets, configuration, steps: [...route.value.steps], plannedSeconds: 600 });
-  }
-
-  get view() {
-    return viewJob(this.document, this.events);
-  }
-
-  say(body: JobEventBody): void {
-    jobEventBodySchema.parse(body);
-    const at = new Date(Date.UTC(2026, 0, 1, 8, this.events.length)).toISOString();
-    this.events.push({ id: `e${this.events.length}`, at, body });
-  }
-
-  /** The one key; where it asks, `short` answers. False when all steps are done. */
-  press(all = false, short: 'new' | 'omitted' = 'new'): boolean {
-    const { progress, state } = this.view;
-    const act = nextAct(progress.step, state, false, all);
-    if (!progress.step || act.kind === 'none') return false;
-    if (act.kind === 'count')
-      this.say({ kind: 'counted', joint: act.joint, what: act.what, total: act.total });
-    if (act.kind === 'choose') this.say({ kind: 'counted', joint: act.joint, what: short, total: act.short });
-    if (act.kind === 'finish' || act.kind === 'choose' || (act.kind === 'count' && act.finish))
-      this.say({ kind: 'done', step: progress.step.id });
-    return true;
-  }
-
-  back(): void {
-    const { progress, state } = this.view;
-    const act = backAct(progress, state);
-    if (act.kind === 'uncount')
-      this.say({ kind: 'counted', joint: act.joint, what: act.what, total: act.total });
-    if (act.kind === 'reopen') this.say({ kind: 'undone', step: act.step.id });
-  }
-
-  finish(): void {
-    for (let presses = 0; this.press(true); presses++)
-      if (presses > 2_000) throw new Error(`stuck at ${this.view.progress.step?.id}`);
-  }
-}
 
 describe('a job', () => {
   test('a short log balanced by hand: 3 + 6 + 2 + 5 + 5 screws, one missing on arrival, one new', () => {

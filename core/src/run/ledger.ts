@@ -3,7 +3,7 @@ import type { Screw } from '../sequence/screw.ts';
 import { noCounts, type JobState, type JointCounts } from './foldJob.ts';
 import { cellLetter, type TrayCell } from './tray.ts';
 import { screwKind } from '../sequence/screw.ts';
-import type { RunStep } from './wayBack.ts';
+import type { RunStep } from './runStep.ts';
 
 /**
  * One group of screws in the ledger. Two laws:
@@ -18,7 +18,11 @@ export interface LedgerRow {
   readonly screw: Screw;
   readonly expected: number;
   readonly counts: JointCounts;
-  /** out − back: what lies in the cell now (captive screws stay in the part). */
+  /** What the new screws are, where they are not of the kind that came out. */
+  readonly replacedBy: string | null;
+  /** Why screws were left out on purpose. */
+  readonly reason: string | null;
+  /** out − lost − back: what lies in the cell now (captive screws stay in the part). */
   readonly inTray: number;
   /** Screws still to come out, by the first law; negative where more came out than expected. */
   readonly openOut: number;
@@ -63,7 +67,9 @@ export function jobLedger(
         screw,
         expected,
         counts,
-        inTray: screw.captive ? 0 : counts.out - counts.back,
+        replacedBy: state.replacedBy.get(joint.id) ?? null,
+        reason: state.reasons.get(joint.id) ?? null,
+        inTray: screw.captive ? 0 : counts.out - counts.lost - counts.back,
         openOut: expected - counts.out - counts.missing,
         openBack: expected - counts.back - counts.new - counts.omitted,
         undone: state.done.has(step.id),
@@ -93,6 +99,8 @@ function imbalance(row: LedgerRow, partNames: (part: string) => string): string[
         : '; none in the tray: fit new or leave out with a reason';
     lines.push(`${place}: ${row.openBack} of ${row.expected} ${isAre(row.openBack)} not back${tray}`);
   }
+  if (row.openBack === 0 && row.counts.back > row.counts.out - row.counts.lost)
+    lines.push(`${place}: more went back than came out`);
   if (row.openBack < 0) lines.push(`${place}: ${-row.openBack} more went back than belong there`);
   return lines;
 }

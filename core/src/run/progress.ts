@@ -1,6 +1,6 @@
 import type { CountKind } from './events.ts';
 import { noCounts, type JobState, type JointCounts } from './foldJob.ts';
-import type { RunStep } from './wayBack.ts';
+import type { RunStep } from './runStep.ts';
 
 export type JobPhase = 'not-started' | 'down' | 'swap' | 'back' | 'close' | 'closed';
 
@@ -15,7 +15,7 @@ export interface Progress {
 
 /** Where a job stands: the first step that is not done. A reload or another device finds the same place. */
 export function progressOf(steps: readonly RunStep[], state: JobState): Progress {
-  const at = steps.findIndex((step) => !state.done.has(step.id));
+  const at = steps.findIndex((step) => !state.done.has(step.id) && !state.skipped.has(step.id));
   const place = at === -1 ? steps.length : at;
   const step = steps[place] ?? null;
   const previous = place > 0 ? (steps[place - 1] ?? null) : null;
@@ -52,8 +52,9 @@ export function stepCount(step: RunStep, state: JobState): StepCount | null {
       complete: counts.out + counts.missing === expected,
     };
   }
-  const fromTray = Math.min(counts.out, expected - counts.new - counts.omitted);
+  const inHand = Math.max(0, counts.out - counts.lost);
+  const fromTray = Math.max(0, Math.min(inHand, expected - counts.new - counts.omitted));
   const complete = counts.back + counts.new + counts.omitted === expected;
-  const short = Math.max(0, expected - counts.out - counts.new - counts.omitted);
+  const short = Math.max(0, expected - inHand - counts.new - counts.omitted);
   return { what: 'back', through: counts.back, of: fromTray, counts, short, complete };
 }

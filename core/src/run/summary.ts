@@ -1,12 +1,15 @@
 import { partNameOf } from '../line/partName.ts';
-import { configure } from '../sequence/configuration.ts';
 import { indexSequence, targetName } from '../sequence/describe.ts';
 import type { Sequence } from '../sequence/schema.ts';
 import type { JobEvent } from './events.ts';
 import { foldJob, workedSeconds, type JobState } from './foldJob.ts';
 import { jobLedger, type Ledger } from './ledger.ts';
 import { progressOf, type Progress } from './progress.ts';
-import { runSteps, type RunStep } from './wayBack.ts';
+import { runSteps } from './runSteps.ts';
+import type { RunStep } from './runStep.ts';
+import { applySchools, defaultSchools } from '../shop/schools.ts';
+import { unitSequence } from './unitSequence.ts';
+import { notBack, type NotBack } from './notBack.ts';
 
 /** A job with all that follows from its log. */
 export interface JobView {
@@ -14,18 +17,33 @@ export interface JobView {
   readonly steps: readonly RunStep[];
   readonly progress: Progress;
   readonly ledger: Ledger;
-  /** The sequence as it is in this unit's configuration. */
+  /** The sequence as it is in this unit: its configuration, and what was found to differ. */
   readonly sequence: Sequence;
+  /** Brackets, shields, tape and other parts that came off and are not back. */
+  readonly notBack: readonly NotBack[];
 }
 
 /** Computes a job from the revision it follows and its events. Nothing of this is stored. */
 export function viewJob(document: Sequence, events: readonly JobEvent[]): JobView {
   const state = foldJob(events);
-  const sequence = configure(document, state.started?.configuration ?? {});
-  const steps = state.started ? runSteps(sequence, state.started) : [];
+  const schools = state.started?.schools ?? defaultSchools;
+  const sequence = applySchools(
+    unitSequence(document, state.started?.configuration ?? {}, state.differences),
+    schools,
+  );
+  const steps = state.started
+    ? runSteps(sequence, { steps: state.route, targets: state.started.targets }, schools)
+    : [];
   const names = new Map<string, string>(sequence.parts.map((part) => [part.id, part.name]));
   const ledger = jobLedger(steps, state, (part) => names.get(part) ?? partNameOf(part));
-  return { state, steps, progress: progressOf(steps, state), ledger, sequence };
+  return {
+    state,
+    steps,
+    progress: progressOf(steps, state),
+    ledger,
+    sequence,
+    notBack: notBack(steps, state, (part) => names.get(part) ?? partNameOf(part)),
+  };
 }
 
 /** What the Bench and the Logbook say of a job. */
@@ -48,5 +66,8 @@ export function summarizeJob(view: JobView, now: string) {
     balanced: ledger.balanced,
     open: ledger.open,
     remark: state.remark,
+    pausedSince: state.pausedSince,
+    pauseReason: state.pauseReason,
+    differences: state.differences.length,
   };
 }

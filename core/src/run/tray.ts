@@ -1,5 +1,7 @@
 import type { Entry } from '../line/entry.ts';
 import { screwKind, type Screw } from '../sequence/screw.ts';
+import { alikeScrews } from './alike.ts';
+import { fewestCells } from './fewestCells.ts';
 
 /** A tray cell: one kind of screw, with a letter by order of appearance in this device. */
 export interface TrayCell {
@@ -71,25 +73,29 @@ export function trayOf(entries: readonly Entry[]): RecordingTray {
 export const cellOf = (cells: readonly TrayCell[], screw: Screw | null | undefined): TrayCell | null =>
   screw ? (cells.find((cell) => cell.kind === screwKind(screw)) ?? null) : null;
 
-/** Lengths closer than this are easily taken for one another. Common practice, no source. */
-const confusableMm = 2;
-
-/** Pairs of cells whose screws fit the same driver and thread and differ little in length. */
+/** Pairs of cells whose screws are easily mixed up. */
 export function confusablePairs(
   cells: readonly TrayCell[],
 ): { readonly a: TrayCell; readonly b: TrayCell; readonly apartMm: number }[] {
-  const loose = cells.filter(
-    (cell) => !cell.screw.captive && cell.screw.lengthMm != null && cell.screw.thread != null,
-  );
-  return loose.flatMap((a, i) =>
-    loose.slice(i + 1).flatMap((b) => {
+  return cells.flatMap((a, i) =>
+    cells.slice(i + 1).flatMap((b) => {
+      if (!alikeScrews(a.screw, b.screw)) return [];
       const apartMm = Math.abs((a.screw.lengthMm ?? 0) - (b.screw.lengthMm ?? 0));
-      const alike =
-        a.screw.drive === b.screw.drive &&
-        a.screw.thread === b.screw.thread &&
-        apartMm > 0 &&
-        apartMm <= confusableMm;
-      return alike ? [{ a, b, apartMm: Math.round(apartMm * 100) / 100 }] : [];
+      return [{ a, b, apartMm: Math.round(apartMm * 100) / 100 }];
     }),
   );
+}
+
+/**
+ * The letters that may share a cell of a small tray: the fewest cells in which nothing lies beside a
+ * look-alike. Captive screws need none.
+ */
+export function sharedCells(cells: readonly TrayCell[]): string[][] {
+  const loose = cells.filter((cell) => !cell.screw.captive);
+  const places = fewestCells(loose.length, (a, b) =>
+    alikeScrews(loose[a]?.screw ?? {}, loose[b]?.screw ?? {}),
+  );
+  const groups: string[][] = [];
+  places.forEach((place, i) => (groups[place] ??= []).push(loose[i]?.letter ?? ''));
+  return groups;
 }

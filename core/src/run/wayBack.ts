@@ -1,149 +1,21 @@
 import { lowerName } from '../line/partName.ts';
-import { unreachable } from '../result.ts';
-import {
-  actionPlace,
-  actionTitle,
-  indexSequence,
-  mechanismWords,
-  partName,
-  type SequenceIndex,
-} from '../sequence/describe.ts';
-import type { Action, Check, Joint, Part, Sequence } from '../sequence/schema.ts';
+import { actionPlace, partName, type SequenceIndex } from '../sequence/describe.ts';
+import type { Action, Sequence } from '../sequence/schema.ts';
+import type { Schools } from '../shop/schools.ts';
+import { closingTestBefore, closingTests } from '../tables/closingTests.ts';
+import { backWords } from './backWords.ts';
+import { countedJoint, plainStep, type RunStep } from './runStep.ts';
 
-/** One step of a job on screen, on the way down, at the bottom, or on the way back. */
-export interface RunStep {
-  readonly id: string;
-  readonly phase: 'down' | 'swap' | 'back' | 'after';
-  readonly title: string;
-  /** Where on the part: `rear corners`; empty where it goes without saying. */
-  readonly place: string;
-  readonly detail: string;
-  /** The action that this step does or turns round; null for swaps and tests. */
-  readonly action: Action | null;
-  /** Screws to be counted in this step belong to this joint. */
-  readonly joint: Joint | null;
-  /** The part to exchange, in a swap. */
-  readonly part: Part | null;
-  readonly tool: string | null;
-  readonly cautions: readonly string[];
-  /** A hold or wait that must run out, in seconds. */
-  readonly holdSeconds: number | null;
-  readonly seconds: number;
-}
-
-export const arrivalStepId = 'arrival';
-
-/** Seconds a test or a cleaning takes until the shop has learned its own. Common practice, no source. */
-const checkSeconds = 30;
+/** Seconds to clean two faces and lay compound. Common practice, no source. */
 const compoundSeconds = 120;
-
-/**
- * All steps of a job: down in the order of the route, the swaps, and the way back derived from the way
- * down. `sequence` is configured for the unit.
- */
-export function runSteps(
-  sequence: Sequence,
-  route: { readonly steps: readonly string[]; readonly targets: readonly string[] },
-): RunStep[] {
-  const index = indexSequence(sequence);
-  const actions = route.steps.flatMap((id) => index.action.get(id) ?? []);
-  const swaps = actions.filter((action) => action.verb === 'lift' && isTarget(action, route.targets));
-  return [
-    arrivalStep,
-    ...checksAt(sequence, 'before-opening', 'down'),
-    ...actions.map((action) => downStep(index, action)),
-    ...swaps.map((action) => swapStep(index, action)),
-    ...wayBack(sequence, index, actions, new Set(swaps.map((action) => action.part))),
-  ];
-}
-
-/** What was missing on arrival must never look like the technician's loss: it is asked before anything else. */
-const arrivalStep: RunStep = {
-  id: arrivalStepId,
-  phase: 'down',
-  title: 'Anything missing on arrival?',
-  place: '',
-  detail: 'Look at every screw and foot outside before the first one comes out',
-  action: null,
-  joint: null,
-  part: null,
-  tool: null,
-  cautions: [],
-  holdSeconds: null,
-  seconds: checkSeconds,
-};
-
-const isTarget = (action: Action, targets: readonly string[]): boolean =>
-  targets.includes(action.id) || targets.includes(action.part);
-
-function downStep(index: SequenceIndex, action: Action): RunStep {
-  const joint = action.joint ? (index.joint.get(action.joint) ?? null) : null;
-  return {
-    id: `down:${action.id}`,
-    phase: 'down',
-    title: actionTitle(index, action),
-    place: actionPlace(index, action),
-    detail: downDetail(index, action, joint),
-    action,
-    joint: counts(joint) ? joint : null,
-    part: null,
-    tool: action.tool ?? null,
-    cautions: action.cautions,
-    holdSeconds: action.verb === 'hold' || action.verb === 'wait' ? action.seconds : null,
-    seconds: action.seconds,
-  };
-}
-
-const counts = (joint: Joint | null): boolean =>
-  (joint?.type === 'screws' || joint?.type === 'standoffs') && joint.count != null;
-
-function downDetail(index: SequenceIndex, action: Action, joint: Joint | null): string {
-  const isNoted =
-    action.verb === 'hold' || action.verb === 'wait' || action.verb === 'clean' || action.verb === 'check';
-  const pieces = [
-    joint?.mechanism ? mechanismWords[joint.mechanism].open : null,
-    joint?.hiddenBy ? `Under the ${lowerName(partName(index, joint.hiddenBy))}` : null,
-    joint?.tighten === 'numbered' ? 'In the marked order, a little each round' : null,
-    joint?.tighten === 'cross' ? 'Crosswise, a little each round' : null,
-    joint?.screw?.captive ? 'They stay in the part' : null,
-    isNoted ? null : action.note,
-  ];
-  return pieces.filter(Boolean).join('. ');
-}
-
-function swapStep(index: SequenceIndex, action: Action): RunStep {
-  const part = index.part.get(action.part) ?? null;
-  const wanted = part?.numbers.find((number) => number.role === 'replacement') ?? part?.numbers[0];
-  const moves = part?.movesTo.map((id) => lowerName(partName(index, id))) ?? [];
-  const detail = [
-    wanted
-      ? `Fit ${wanted.number}; compare number, connector and shape first`
-      : 'Compare number, connector and shape first',
-    moves.length > 0 ? `Move over: ${moves.join(', ')}` : null,
-  ];
-  return {
-    id: `swap:${action.part}`,
-    phase: 'swap',
-    title: `Swap the ${lowerName(partName(index, action.part))}`,
-    place: '',
-    detail: detail.filter(Boolean).join('. '),
-    action: null,
-    joint: null,
-    part,
-    tool: null,
-    cautions:
-      part?.kind === 'battery' ? ['Old pack: no metal, no pressure; hand it over as local rules say'] : [],
-    holdSeconds: null,
-    seconds: checkSeconds,
-  };
-}
 
 /** Acts that leave nothing to put back. */
 const noReturn: ReadonlySet<Action['verb']> = new Set(['hold', 'wait', 'turn', 'check', 'clean']);
 
 /**
  * The way back from what was done: reverse order, verbs turned round, with what a mirror would forget:
- * compound under a heatsink, new single-use tape, tests before the outer cover closes and after.
+ * clips before screws, through-case screws only once the cover is on, compound under a heatsink, new
+ * single-use tape, routed cables, closed locks, tests before the outer cover closes and after.
  * Common practice, no source.
  */
 export function wayBack(
@@ -151,142 +23,166 @@ export function wayBack(
   index: SequenceIndex,
   done: readonly Action[],
   swapped: ReadonlySet<string>,
+  schools: Schools,
 ): RunStep[] {
-  const returns = [...done].reverse().filter((action) => !noReturn.has(action.verb));
-  // The cover that came off first goes on last: the tests belong before it.
-  const closing =
-    returns.findLast((action) => action.verb === 'lift' && index.part.get(action.part)?.kind === 'cover') ??
-    returns.at(-1);
-  const steps = returns.flatMap((action) => {
-    const before = action === closing ? checksAt(sequence, 'before-closing', 'back') : [];
-    return [
-      ...before,
-      ...(index.part.get(action.part)?.kind === 'heatsink' && action.verb === 'lift'
-        ? [compoundStep(index, action)]
-        : []),
-      backStep(index, action, swapped),
-    ];
+  const returns = closingOrder(
+    index,
+    [...done].reverse().filter((action) => !noReturn.has(action.verb)),
+  );
+  const closing = closingAct(index, returns);
+  const steps = returns.flatMap((action) => [
+    ...(action === closing ? beforeClosing(sequence, index, returns) : []),
+    ...(action.verb === 'lift' && index.part.get(action.part)?.kind === 'heatsink'
+      ? [compoundStep(index, action, returns)]
+      : []),
+    backStep(index, action, swapped, schools),
+  ]);
+  return [...steps, ...afterClosing(sequence, index, done)];
+}
+
+/** The cover that came off first goes on last: the tests belong before it. */
+const closingAct = (index: SequenceIndex, returns: readonly Action[]): Action | undefined =>
+  returns.findLast((action) => action.verb === 'lift' && index.part.get(action.part)?.kind === 'cover') ??
+  returns.at(-1);
+
+const isClips = (action: Action): boolean => action.verb === 'pry' || action.verb === 'unclip';
+
+/**
+ * Puts the reversed acts into closing order, as far as a plain mirror would be wrong: a part's clips are
+ * pressed home right after it is on, before any of its screws; screws through the case wait for the cover;
+ * of a run of screws of one part the captive ones, which lift the corners, come last.
+ */
+export function closingOrder(index: SequenceIndex, mirrored: readonly Action[]): Action[] {
+  const clipsFirst = mirrored.flatMap((action) => {
+    if (isClips(action) && clipsMove(mirrored, action)) return [];
+    if (action.verb !== 'lift') return [action];
+    return [action, ...mirrored.filter((other) => other.part === action.part && clipsMove(mirrored, other))];
   });
-  return [...steps, ...checksAt(sequence, 'after-closing', 'after')];
+  return captiveLast(index, caseScrewsLast(index, clipsFirst));
 }
 
-function backStep(index: SequenceIndex, action: Action, swapped: ReadonlySet<string>): RunStep {
-  const joint = action.joint ? (index.joint.get(action.joint) ?? null) : null;
-  return {
-    id: `back:${action.id}`,
-    phase: 'back',
-    ...backWords(index, action, joint, swapped),
-    place: actionPlace(index, action),
-    action,
-    joint: counts(joint) ? joint : null,
-    part: null,
-    tool: action.tool ?? null,
-    cautions:
-      action.verb === 'lift' || action.verb === 'unplug' || action.verb === 'unlock' ? action.cautions : [],
-    holdSeconds: null,
-    seconds: action.seconds,
-  };
+/** Does a mirror press these clips home after a screw of the same part is in? */
+function clipsMove(mirrored: readonly Action[], action: Action): boolean {
+  if (!isClips(action)) return false;
+  const on = mirrored.findIndex((other) => other.part === action.part && other.verb === 'lift');
+  const between = mirrored.slice(on + 1, mirrored.indexOf(action));
+  return on >= 0 && between.some((other) => other.part === action.part && other.verb === 'unscrew');
 }
 
-function backWords(
+function caseScrewsLast(index: SequenceIndex, acts: readonly Action[]): Action[] {
+  const closing = closingAct(index, acts);
+  const on = closing ? acts.indexOf(closing) : -1;
+  const early = (action: Action, at: number): boolean =>
+    at < on && action.verb === 'unscrew' && index.joint.get(action.joint ?? '')?.throughCase === true;
+  const waiting = acts.filter(early);
+  if (waiting.length === 0) return [...acts];
+  const rest = acts.filter((action, at) => !early(action, at));
+  const isCase = (action: Action): boolean =>
+    action.part === closing?.part && (action.verb === 'lift' || isClips(action));
+  const after = rest.findLastIndex(isCase) + 1;
+  return [...rest.slice(0, after), ...waiting, ...rest.slice(after)];
+}
+
+function captiveLast(index: SequenceIndex, acts: readonly Action[]): Action[] {
+  const isCaptive = (action: Action): boolean => index.joint.get(action.joint ?? '')?.screw?.captive === true;
+  const isScrew = (action: Action): boolean => action.verb === 'unscrew' || action.verb === 'loosen';
+  const ordered: Action[] = [];
+  for (let at = 0; at < acts.length;) {
+    const first = acts[at] as Action;
+    let end = at + 1;
+    while (
+      isScrew(first) &&
+      end < acts.length &&
+      acts[end]?.part === first.part &&
+      isScrew(acts[end] as Action)
+    )
+      end++;
+    const run = acts.slice(at, end);
+    ordered.push(...run.filter((action) => !isCaptive(action)), ...run.filter(isCaptive));
+    at = end;
+  }
+  return ordered;
+}
+
+function backStep(
   index: SequenceIndex,
   action: Action,
-  joint: Joint | null,
   swapped: ReadonlySet<string>,
-): { title: string; detail: string } {
-  const name = partName(index, action.part);
-  const inner = lowerName(name);
-  const part = index.part.get(action.part);
-  const count = joint?.count ?? null;
-  const noun = joint?.type === 'standoffs' ? 'standoff' : 'screw';
-  const screws = count === 1 ? noun : `${noun}s`;
-  switch (action.verb) {
-    case 'unscrew':
-      return {
-        title: `${name}: ${count ?? ''} ${screws} in`.replace(/ {2,}/g, ' '),
-        detail: tightening(joint),
-      };
-    case 'loosen':
-      return { title: `${name}: tighten ${count ?? 'the'} ${screws}`, detail: tightening(joint) };
-    case 'unplug':
-      return {
-        title: `Plug in ${inner}`,
-        detail: joint?.mechanism
-          ? `${mechanismWords[joint.mechanism].close}, level and both sides in`
-          : 'Until the line is level',
-      };
-    case 'unlock':
-      return {
-        title: `Seat the ${inner} ribbon`,
-        detail: `${joint?.mechanism ? mechanismWords[joint.mechanism].close : 'Close the lock'}. A gentle tug must hold`,
-      };
-    case 'peel':
-      return joint?.type === 'tape' || joint?.type === 'foot'
-        ? {
-            title: `${name}: press the ${joint.type === 'foot' ? 'glue' : 'tape'} back down`,
-            detail: 'Renew it where it no longer holds',
-          }
-        : {
-            title: `${name}: fit new ${joint?.type === 'adhesive' ? 'adhesive' : 'tape'}`,
-            detail: 'Single use: clean the face, lay the new strips',
-          };
-    case 'pry':
-    case 'unclip':
-      return {
-        title: `${name}: press the clips home`,
-        detail: 'Tab side first, press around in order; all clips before any screw',
-      };
-    case 'slide':
-      return { title: `Slide ${inner} back`, detail: '' };
-    case 'lift':
-      if (swapped.has(action.part)) return { title: `New ${inner} in`, detail: action.note };
-      return {
-        title: `${name} on`,
-        detail: part?.reuse === 'single-use' ? 'Single use: fit a new one' : action.note,
-      };
-    case 'hold':
-    case 'wait':
-    case 'turn':
-    case 'clean':
-    case 'check':
-      return { title: actionTitle(index, action), detail: '' };
-    default:
-      return unreachable(action.verb);
-  }
+  schools: Schools,
+): RunStep {
+  const joint = action.joint ? (index.joint.get(action.joint) ?? null) : null;
+  const { title, detail } = backWords(index, action, joint, swapped, schools);
+  const again = action.verb === 'lift' || action.verb === 'unplug' || action.verb === 'unlock';
+  return plainStep(`back:${action.id}`, 'back', title, {
+    detail,
+    place: actionPlace(index, action),
+    action,
+    joint: countedJoint(joint),
+    tool: action.tool ?? null,
+    cautions: again ? action.cautions : [],
+    seconds: action.seconds,
+  });
 }
 
-function tightening(joint: Joint | null): string {
-  if (joint?.tighten === 'numbered') return 'In the marked order, a little each round';
-  if (joint?.tighten === 'cross') return 'Crosswise, a little each round';
-  return 'Finger tight and a little';
-}
-
-function compoundStep(index: SequenceIndex, action: Action): RunStep {
-  return {
-    ...checkStep(`renew:${action.id}`, 'back', 'Clean both faces, new compound'),
-    detail: `${partName(index, action.part)}: every chip, every time; pads where there were pads`,
+function compoundStep(index: SequenceIndex, action: Action, returns: readonly Action[]): RunStep {
+  const pads = returns.some((other) => index.part.get(other.part)?.kind === 'pad');
+  return plainStep(`renew:${action.id}`, 'back', 'Clean both faces, new compound', {
+    detail: `${partName(index, action.part)}: every chip, every time${pads ? '; new pads too' : '; pads where there were pads'}`,
     cautions: ['Solvent and compound: gloves, fresh air'],
     seconds: compoundSeconds,
-  };
+  });
 }
 
-function checksAt(sequence: Sequence, at: Check['at'], phase: RunStep['phase']): RunStep[] {
-  return sequence.checks.flatMap((check, i) =>
-    check.at === at ? [checkStep(`check:${at}:${i}`, phase, `Test: ${check.text}`)] : [],
+/** What has to be right before the cover hides it. */
+function beforeClosing(sequence: Sequence, index: SequenceIndex, returns: readonly Action[]): RunStep[] {
+  const mechanism = (action: Action) => index.joint.get(action.joint ?? '')?.mechanism;
+  const names = (acts: readonly Action[]): string =>
+    [...new Set(acts.map((action) => lowerName(partName(index, action.part))))].join(', ');
+  const locks = returns.filter((action) => action.verb === 'unlock');
+  const leads = returns.filter(
+    (action) => action.verb === 'unplug' && (mechanism(action) === 'coax' || mechanism(action) === 'plug'),
   );
+  const tests = checksAt(sequence, 'before-closing', 'back');
+  return [
+    ...(leads.length > 0
+      ? [
+          plainStep('look:cables', 'back', 'Look: cables routed as noted', {
+            detail: `${names(leads)}: in their channels and guides, nothing across a boss or a seam`,
+            seconds: 10,
+          }),
+        ]
+      : []),
+    ...(locks.length > 0
+      ? [
+          plainStep('look:locks', 'back', 'Look: every lock closed, empty ones too', {
+            detail: names(locks),
+            seconds: 10,
+          }),
+        ]
+      : []),
+    ...(tests.length > 0 ? tests : [plainStep('check:before-closing', 'back', `Test: ${closingTestBefore}`)]),
+  ];
 }
 
-const checkStep = (id: string, phase: RunStep['phase'], title: string): RunStep => ({
-  id,
-  phase,
-  title,
-  place: '',
-  detail: '',
-  action: null,
-  joint: null,
-  part: null,
-  tool: null,
-  cautions: [],
-  holdSeconds: null,
-  seconds: checkSeconds,
-});
+/** The sequence's own tests, and those for what was touched that it does not name. */
+function afterClosing(sequence: Sequence, index: SequenceIndex, done: readonly Action[]): RunStep[] {
+  const own = sequence.checks.filter((check) => check.at === 'after-closing');
+  const touched = new Set(done.map((action) => index.part.get(action.part)?.kind ?? ''));
+  const added = closingTests.filter(
+    (test) =>
+      test.touched.some((kind) => touched.has(kind)) && !own.some((check) => test.said.test(check.text)),
+  );
+  return [
+    ...checksAt(sequence, 'after-closing', 'after'),
+    ...added.map((test) => plainStep(`touched:${test.touched.join('-')}`, 'after', `Test: ${test.text}`)),
+  ];
+}
+
+export const checksAt = (
+  sequence: Sequence,
+  at: Sequence['checks'][number]['at'],
+  phase: RunStep['phase'],
+): RunStep[] =>
+  sequence.checks.flatMap((check, i) =>
+    check.at === at ? [plainStep(`check:${at}:${i}`, phase, `Test: ${check.text}`)] : [],
+  );

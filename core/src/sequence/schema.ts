@@ -65,6 +65,7 @@ export const numberRoles = ['fitted', 'replacement', 'alternate', 'label'] as co
 export const tightenings = ['any', 'numbered', 'cross'] as const;
 export const checkPlaces = ['before-opening', 'before-closing', 'after-closing'] as const;
 
+export type Form = (typeof forms)[number];
 export type JointType = (typeof jointTypes)[number];
 export type Mechanism = (typeof mechanisms)[number];
 export type Verb = (typeof verbs)[number];

@@ -1,0 +1,27 @@
+import { lowerName } from '../line/partName.ts';
+import { unreachable } from '../result.ts';
+import { actionTitle, jointWords, partName, type SequenceIndex } from '../sequence/describe.ts';
+import { screwWords } from '../sequence/screw.ts';
+import type { Difference } from './events.ts';
+
+/** What was found to differ, as a person says it: `Base cover: 5 screws, not 6`. */
+export function differenceWords(index: SequenceIndex, difference: Difference): string {
+  const action = index.action.get(difference.action);
+  if (!action) return `${difference.action}: ${difference.what}`;
+  const joint = action.joint ? index.joint.get(action.joint) : undefined;
+  const name = partName(index, action.part);
+  switch (difference.what) {
+    case 'count':
+      return `${name}: ${difference.count} here, the sequence says ${joint?.count ?? 'nothing'}`;
+    case 'screw':
+      return `${name}: ${screwWords(difference.screw)} here, the sequence says ${joint ? jointWords(joint) : 'nothing'}`;
+    case 'absent':
+      return `“${actionTitle(index, action)}” is not there in this unit`;
+    case 'blocked':
+      return difference.by === null
+        ? `“${actionTitle(index, action)}” is blocked by something not yet known`
+        : `“${actionTitle(index, action)}” waits for the ${lowerName(partName(index, difference.by))}`;
+    default:
+      return unreachable(difference);
+  }
+}

@@ -1,0 +1,98 @@
+import { lowerName } from '../line/partName.ts';
+import { indexSequence, partName, type SequenceIndex } from '../sequence/describe.ts';
+import type { Action, Part, Sequence } from '../sequence/schema.ts';
+import { defaultSchools, type Schools } from '../shop/schools.ts';
+import { downSteps } from './downSteps.ts';
+import { arrivalStepId, plainStep, type RunStep } from './runStep.ts';
+import { checksAt, wayBack } from './wayBack.ts';
+
+/**
+ * All steps of a job: down in the order of the route, the swaps, and the way back derived from the way
+ * down. `sequence` is configured for the unit.
+ */
+export function runSteps(
+  sequence: Sequence,
+  route: { readonly steps: readonly string[]; readonly targets: readonly string[] },
+  schools: Schools = defaultSchools,
+): RunStep[] {
+  const index = indexSequence(sequence);
+  const actions = route.steps.flatMap((id) => index.action.get(id) ?? []);
+  const swaps = actions.filter((action) => action.verb === 'lift' && isTarget(action, route.targets));
+  return [
+    arrivalStep(index),
+    ...beforeOpening(sequence, swaps),
+    ...downSteps(index, actions, schools),
+    ...swaps.flatMap((action) => swapSteps(index, action)),
+    ...wayBack(sequence, index, actions, new Set(swaps.map((action) => action.part)), schools),
+  ];
+}
+
+const isTarget = (action: Action, targets: readonly string[]): boolean =>
+  targets.includes(action.id) || targets.includes(action.part);
+
+/** What was missing on arrival must never look like the technician's loss: it is asked before anything else. */
+const arrivalStep = (index: SequenceIndex): RunStep =>
+  plainStep(arrivalStepId, 'down', 'Anything missing on arrival?', {
+    detail: 'Look at every screw and foot outside before the first one comes out',
+    cautions: [...index.part.values()].some((part) => part.kind === 'supply')
+      ? ['Mains: unplug and wait; the supply stays closed. Follow local codes and the maker’s instructions.']
+      : [],
+  });
+
+function beforeOpening(sequence: Sequence, swaps: readonly Action[]): RunStep[] {
+  const boards = swaps.filter((action) => action.part === 'system-board');
+  return [
+    ...(boards.length > 0
+      ? [
+          plainStep('firmware', 'down', 'Restore the firmware defaults', {
+            detail: 'Before the board is changed; note what was set, so that it can be set again',
+          }),
+        ]
+      : []),
+    ...checksAt(sequence, 'before-opening', 'down'),
+  ];
+}
+
+/** The exchange of one part: compare, fit; then what moves over to the new one, each by name. */
+function swapSteps(index: SequenceIndex, action: Action): RunStep[] {
+  const part = index.part.get(action.part) ?? null;
+  const swap = plainStep(
+    `swap:${action.part}`,
+    'swap',
+    `Swap the ${lowerName(partName(index, action.part))}`,
+    {
+      detail: part ? swapDetail(part) : '',
+      part,
+      cautions:
+        part?.kind === 'battery' ? ['Old pack: no metal, no pressure; hand it over as local rules say'] : [],
+    },
+  );
+  const moves = part?.movesTo.filter((id) => index.part.has(id)) ?? [];
+  return [
+    swap,
+    ...moves.map((id) =>
+      plainStep(`move:${action.part}:${id}`, 'swap', `Move over: ${lowerName(partName(index, id))}`, {
+        detail: `From the old ${lowerName(partName(index, action.part))} to the new one, unless the new one brings its own`,
+      }),
+    ),
+  ];
+}
+
+/** What to hold side by side before fitting, by kind of part. Common practice, no source. */
+export const compareByKind: Readonly<Record<string, string>> = {
+  battery: 'number, connector and key, cells in series, size, mounting, contacts the same way up',
+  keyboard: 'number, region, backlight, pointing stick, frame, ribbons',
+  board: 'number, variant (graphics, memory soldered or not), connectors',
+  display: 'number, cable and its connector, touch or not, fixing points',
+  memory: 'number, key, contacts, size',
+  storage: 'number, key and length, bracket or pad',
+  'coin-cell': 'type, lead and plug or holder, plus side',
+  fan: 'number, plug, turning direction',
+  heatsink: 'number, screw pattern, pads',
+};
+
+function swapDetail(part: Part): string {
+  const wanted = part.numbers.find((number) => number.role === 'replacement') ?? part.numbers[0];
+  const compare = compareByKind[part.kind] ?? 'number, connector and shape';
+  return `${wanted ? `Fit ${wanted.number}. ` : ''}Compare first: ${compare}`;
+}
