@@ -1,7 +1,7 @@
 /**
- * The quantile of the standard normal distribution, |error| < 4.5e-4 refined by one step of Newton's method on
- * the error function to better than 1e-7. Source: Abramowitz and Stegun, formulas 26.2.23 and 7.1.26 (from
- * memory).
+ * The quantile of the standard normal distribution: a rational approximation, then one step of Newton's method
+ * on the share below. Within 3e-5 for shares from 0.001 to 0.999, far finer than any time at a bench. Source:
+ * Abramowitz and Stegun, formulas 26.2.23 and 7.1.26 (from memory).
  */
 export function normalQuantile(p: number): number {
   if (!(p > 0 && p < 1)) return p <= 0 ? -Infinity : Infinity;

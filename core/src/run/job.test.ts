@@ -1,22 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { readFileSync } from 'node:fs';
 import { configure, defaultConfiguration } from '../sequence/configuration.ts';
-import { readSequence } from '../sequence/readSequence.ts';
-import type { Sequence } from '../sequence/schema.ts';
 import { TestBench as Bench } from '../testing/bench.ts';
+import { demoSequence } from '../testing/demo.ts';
 import { foldJob, workedSeconds } from './foldJob.ts';
 import { summarizeJob } from './summary.ts';
 
-function demo(name: string): Sequence {
-  const read = readSequence(
-    JSON.parse(readFileSync(new URL(`../../../demo/sequences/${name}.json`, import.meta.url), 'utf8')),
-  );
-  if (!read.ok) throw new Error(JSON.stringify(read.fault));
-  return read.value;
-}
-
-const documents = Object.fromEntries(['lark-14', 'pilot-7', 'mast-24'].map((name) => [name, demo(name)]));
+const documents = Object.fromEntries(
+  ['lark-14', 'pilot-7', 'mast-24'].map((name) => [name, demoSequence(name)]),
+);
 
 describe('a job', () => {
   test('a short log balanced by hand: 3 + 6 + 2 + 5 + 5 screws, one missing on arrival, one new', () => {
