@@ -1,3 +1,4 @@
+import { checkCommand } from './check.ts';
 import { draftCommand } from './draft.ts';
 import { parseCommand } from './parse.ts';
 import { planCommand } from './plan.ts';
@@ -9,6 +10,7 @@ const usage = `Usage:
               [--tool-change 6] [--flip 8] [--resume 20] [--json]
   bemtor parse [--json]      one bench line per line on standard input
   bemtor draft NARRATION [--model SEQUENCE.json] [--json]
+  bemtor check SEQUENCE.json [--json]
 
 Exit 0; 1 where the input is refused; 2 for wrong usage.
 `;
@@ -17,6 +19,7 @@ const commands: Readonly<Record<string, (args: string[], streams: Streams) => Pr
   plan: planCommand,
   parse: parseCommand,
   draft: draftCommand,
+  check: checkCommand,
 };
 
 /** Runs one command and returns its exit code. */
