@@ -167,3 +167,24 @@ test('wrong usage: exit 2', async () => {
     expect(err).toContain('Usage:');
   }
 });
+
+test('check prints the findings with place, reason and remedy; a faulty document is refused', async () => {
+  const { code, out } = await run(['check', lark, '--json']);
+  expect(code).toBe(0);
+  const { findings } = JSON.parse(out) as { findings: Record<string, string>[] };
+  expect(findings).toContainEqual(
+    expect.objectContaining({
+      rule: 'board-firmware',
+      place: 'system-board',
+      severity: 'warning',
+      ground: expect.any(String),
+    }),
+  );
+  expect((await run(['check', lark])).out).toMatch(
+    /^warning {2}System board: nothing says that the firmware/m,
+  );
+  const folder = mkdtempSync(join(tmpdir(), 'bemtor-check-'));
+  writeFileSync(join(folder, 'half.json'), '{"format":"bemtor.sequence/1"}');
+  expect(await run(['check', join(folder, 'half.json')])).toMatchObject({ code: 1, out: '' });
+  expect((await run(['check'])).code).toBe(2);
+});

@@ -69,6 +69,7 @@ export * from './run/progress.ts';
 export * from './run/acts.ts';
 export * from './run/tray.ts';
 export * from './run/summary.ts';
+export * from './run/jobReport.ts';
 
 export * from './api/messages.ts';
 

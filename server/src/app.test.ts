@@ -1,3 +1,4 @@
+import { learnTimes, type LoggedJob } from '@bemtor/core';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Express } from 'express';
 import { randomUUID } from 'node:crypto';
@@ -264,10 +265,112 @@ describe('jobs and units', () => {
       plannedSeconds: 90,
     });
     const logbook = await request(app).get('/api/jobs').expect(200);
-    expect(logbook.body.jobs).toHaveLength(1);
+    expect(logbook.body.jobs[0]).toMatchObject({ id, unitLabel: 'SK-0407', report: { acts: [] } });
     expect(
       (await request(app).get('/api/units')).body.units.map((unit: { label: string }) => unit.label),
-    ).toEqual(['SK-0391', 'SK-0398', 'SK-0407', 'SK-0412']);
+    ).toEqual(['SK-0391', 'SK-0398', 'SK-0407', 'SK-0412', 'SK-0415']);
+  });
+
+  test('the jobs of the demo’s last two months balance, teach times, and say who worked', async () => {
+    const { body } = await request(app).get('/api/jobs').expect(200);
+    const past = (body.jobs as LoggedJob[]).filter(({ closedAt }) => closedAt);
+    expect(past).toHaveLength(10);
+    expect(past.every(({ balanced, technicians }) => balanced && technicians.length === 1)).toBe(true);
+    expect(past.flatMap(({ report }) => report.screws).length).toBeGreaterThanOrEqual(5);
+    const times = await request(app).get('/api/jobs/times').expect(200);
+    expect(learnTimes(times.body.sums).unscrew).toMatchObject({ n: expect.any(Number) });
+    expect(learnTimes(times.body.sums).unscrew?.mu).toBeGreaterThan(0);
+  });
+
+  test('what a run found to differ is evidence against the sequence of its model', async () => {
+    const id = randomUUID();
+    await request(app).post('/api/jobs').send({ id, unitId: known, revision: 1 }).expect(201);
+    const found = { what: 'count', count: 5 };
+    const bodies = [
+      {
+        kind: 'started',
+        targets: ['battery'],
+        configuration: {},
+        steps: ['unscrew-base-cover-2'],
+        plannedSeconds: 1,
+      },
+      { kind: 'differed', action: 'unscrew-base-cover-2', what: 'count', found },
+    ];
+    const items = bodies.map((body) => ({
+      id: randomUUID(),
+      at: new Date().toISOString(),
+      by: 'Runa',
+      body,
+    }));
+    await request(app).post(`/api/jobs/${id}/events`).send({ items }).expect(200);
+    const { body } = await request(app).get('/api/models/TL14-2/evidence').expect(200);
+    expect(body.evidence).toMatchObject([
+      { job: id, unit: 'SK-0407', difference: { action: 'unscrew-base-cover-2', ...found } },
+    ]);
+    await request(app).get('/api/models/none/evidence').expect(404);
+  });
+
+  test('a unit arrives, is described, and is not overwritten unseen; the same serial finds earlier visits', async () => {
+    const id = randomUUID();
+    const open = () => request(app).post('/api/units').send({ id, label: 'SK-0500', model: 'TL14-2' });
+    await open().expect(201);
+    const { body } = await open().expect(201);
+    expect(body).toMatchObject({
+      label: 'SK-0500',
+      revision: 1,
+      configuration: {},
+      intake: { marks: [], symptoms: [] },
+    });
+    const facts = {
+      serial: 'L14-2-55140',
+      configuration: { keyboard: 'plain' },
+      complaint: 'noisy',
+      place: 'Bench 1',
+      intake: { ...body.intake, symptoms: ['noise'] },
+    };
+    const put = (revision: number, more: object = {}) =>
+      request(app)
+        .put(`/api/units/${id}`)
+        .set('If-Match', `"${revision}"`)
+        .send({ ...facts, ...more });
+    expect((await put(1).expect(200)).body).toMatchObject({ revision: 2, complaint: 'noisy' });
+    const late = await put(1, { complaint: 'quiet' }).expect(412);
+    expect(late.body).toMatchObject({ code: 'unit-conflict', stands: { complaint: 'noisy', revision: 2 } });
+    await put(2, { intake: { ...facts.intake, symptoms: ['sings'] } }).expect(400);
+    const earlier = await request(app).get(`/api/units/${id}/earlier`).expect(200);
+    expect(earlier.body.units.map(({ label }: { label: string }) => label)).toEqual(['SK-0350', 'SK-0407']);
+    const taken = await request(app)
+      .post('/api/units')
+      .send({ id: randomUUID(), label: 'SK-0500', model: 'TL14-2' });
+    expect([taken.status, taken.body.code, taken.body.where]).toEqual([409, 'label-taken', 'label']);
+    await put(2, { left: true }).expect(200);
+    const bench = (await request(app).get('/api/units')).body.units as { label: string }[];
+    expect(bench.map(({ label }) => label)).not.toContain('SK-0500');
+  });
+
+  test('a model that nobody has recorded can be opened, and is listed without a revision', async () => {
+    const model = { maker: 'Tervane', name: 'Wren 11', code: 'TW11-1', form: 'notebook' };
+    await request(app).post('/api/models').send(model).expect(201);
+    await request(app).post('/api/models').send(model).expect(201);
+    await request(app)
+      .post('/api/models')
+      .send({ ...model, name: 'Other' })
+      .expect(409);
+    const { models } = (await request(app).get('/api/models').expect(200)).body;
+    expect(models).toContainEqual({ ...model, revision: null });
+  });
+
+  test('how the shop works is a setting with defaults; what is no school is refused', async () => {
+    const kept = await request(app).get('/api/settings/schools').expect(200);
+    expect(kept.body).toMatchObject({ revision: 0, value: { keep: 'cell', battery: 'out' } });
+    const put = (value: object) =>
+      request(app).put('/api/settings/schools').set('If-None-Match', '*').send(value);
+    await put({ keep: 'pocket' }).expect(400);
+    expect((await put({ keep: 'mat' }).expect(200)).body).toMatchObject({
+      revision: 1,
+      value: { keep: 'mat', drain: 'hold' },
+    });
+    await request(app).get('/api/settings/nothing').expect(404);
   });
 
   test('the demo is loaded once', async () => {

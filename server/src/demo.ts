@@ -1,9 +1,11 @@
-import { faultLine, readSequence, type Sequence } from '@bemtor/core';
+import { emptyIntake, faultLine, intakeSchema, readSequence, type Sequence } from '@bemtor/core';
+import { randomUUID } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import { z } from 'zod';
 import { addModel } from './db/models.ts';
-import { inTransaction, type Database } from './db/pool.ts';
+import { inTransaction, type Client, type Database } from './db/pool.ts';
 import { addUnit } from './db/units.ts';
+import { pastJobSchema, playJob, type PastJob } from './demoHistory.ts';
 
 const folder = new URL('../../demo/', import.meta.url);
 
@@ -20,16 +22,24 @@ const unitsSchema = z.strictObject({
       complaint: z.string(),
       place: z.string(),
       arrivedMinutesAgo: z.number(),
+      intake: intakeSchema.default(emptyIntake),
     }),
   ),
 });
 
-/** Loads Skarholm Ferries, once: models with their sequences as revision 1, and the units on the bench. */
+const historySchema = z.strictObject({ technicians: z.array(z.string()), jobs: z.array(pastJobSchema) });
+const dayMs = 24 * 60 * 60_000;
+
+/**
+ * Loads Skarholm Ferries, once: models with their sequences as revision 1, the units on the bench, and
+ * the jobs of the last two months.
+ */
 export async function loadDemo(database: Database, now: Date): Promise<boolean> {
   const sequences = await readSequences();
   const { unrecorded, units } = unitsSchema.parse(
     JSON.parse(await readFile(new URL('units.json', folder), 'utf8')),
   );
+  const { jobs } = historySchema.parse(JSON.parse(await readFile(new URL('history.json', folder), 'utf8')));
   return inTransaction(database, async (client) => {
     const first = await client.query(
       "insert into fact (key, value) values ('demo-loaded', 'true') on conflict do nothing",
@@ -51,11 +61,43 @@ export async function loadDemo(database: Database, now: Date): Promise<boolean> 
     for (const { arrivedMinutesAgo, ...unit } of units) {
       await addUnit(client, {
         ...unit,
+        left: false,
         arrivedAt: new Date(now.getTime() - arrivedMinutesAgo * 60_000).toISOString(),
       });
     }
+    for (const job of jobs) {
+      const document = sequences.find(({ model }) => model.code === job.model);
+      if (!document) throw new Error(`demo/history.json: no sequence for ${job.model}`);
+      await addPastJob(client, document, job, new Date(now.getTime() - job.daysAgo * dayMs));
+    }
     return true;
   });
+}
+
+async function addPastJob(client: Client, document: Sequence, job: PastJob, at: Date): Promise<void> {
+  const { label, model, serial, configuration, complaint } = job;
+  const [id, unitId] = [randomUUID(), randomUUID()];
+  await addUnit(client, {
+    id: unitId,
+    label,
+    model,
+    serial,
+    configuration,
+    complaint,
+    place: '',
+    intake: emptyIntake,
+    arrivedAt: at.toISOString(),
+    left: true,
+  });
+  await client.query(
+    'insert into job (id, unit_id, model_code, revision, created_at) values ($1, $2, $3, 1, $4)',
+    [id, unitId, model, at],
+  );
+  for (const [i, event] of playJob(document, job, at).entries())
+    await client.query(
+      'insert into event (job_id, seq, id, kind, body, at, by) values ($1, $2, $3, $4, $5, $6, $7)',
+      [id, i + 1, randomUUID(), event.body.kind, JSON.stringify(event.body), event.at, job.technician],
+    );
 }
 
 async function readSequences(): Promise<Sequence[]> {

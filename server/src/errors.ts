@@ -20,6 +20,8 @@ export const problems = {
   'revision-unknown': { status: 404, title: 'No sequence has been published for this model' },
   'picture-unknown': { status: 404, title: 'This picture is not known' },
   'id-taken': { status: 409, title: 'This id is taken by something else' },
+  'label-taken': { status: 409, title: 'Another unit has this label' },
+  'unit-conflict': { status: 412, title: 'Somebody changed this unit in the meantime' },
   'revision-conflict': { status: 412, title: 'Somebody published another revision in the meantime' },
   'condition-missing': { status: 428, title: 'The revision that this one follows must be named' },
   'document-faulty': { status: 422, title: 'The sequence document is not consistent' },

@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { recordBodySchema } from '../record/log.ts';
 import { jobEventBodySchema } from '../run/events.ts';
-import { sequenceSchema } from '../sequence/schema.ts';
+import type { JobReport } from '../run/jobReport.ts';
+import { forms, sequenceSchema } from '../sequence/schema.ts';
+import { intakeSchema, type Intake } from '../triage/intake.ts';
 
 /* Requests and answers of the HTTP interface, shared by the server and its clients. */
 
@@ -24,6 +26,33 @@ export const appendEventsSchema = z.strictObject({
 
 export const openRecordingSchema = z.strictObject({ id: z.uuid(), unitId: z.uuid() });
 export const openJobSchema = z.strictObject({ id: z.uuid(), unitId: z.uuid(), revision: z.int().positive() });
+const configurationSchema = z.record(z.string().max(40), z.string().max(60));
+
+export const openUnitSchema = z.strictObject({
+  id: z.uuid(),
+  /** What the shop calls it: the number on its ticket. */
+  label: z.string().trim().min(1).max(40),
+  model: z.string().min(1).max(40),
+});
+/** What is known of a unit; an option that is not known yet is absent. */
+export const unitFactsSchema = z.strictObject({
+  serial: z.string().max(80),
+  configuration: configurationSchema,
+  complaint: z.string().max(2000),
+  place: z.string().max(80),
+  intake: intakeSchema,
+  /** Handed back: no longer on the bench. */
+  left: z.boolean().default(false),
+});
+export type UnitFacts = z.infer<typeof unitFactsSchema>;
+
+export const openModelSchema = z.strictObject({
+  maker: z.string().trim().min(1).max(80),
+  name: z.string().trim().min(1).max(80),
+  code: z.string().trim().min(1).max(40),
+  form: z.enum(forms),
+});
+
 export const publishRevisionSchema = z.strictObject({
   document: sequenceSchema,
   note: z.string().max(500).default(''),
@@ -66,6 +95,10 @@ export interface UnitSummary {
   readonly place: string;
   readonly arrivedAt: string;
   readonly configuration: Readonly<Record<string, string>>;
+  readonly intake: Intake;
+  /** Grows by one with each change of what is known of the unit. */
+  readonly revision: number;
+  readonly leftAt: string | null;
   readonly model: ModelSummary;
   readonly recording: { readonly id: string; readonly lines: number; readonly lastAt: string | null } | null;
   /** The latest job, closed or not. */
@@ -95,6 +128,17 @@ export interface JobSummary {
   /** What does not balance, in words. */
   readonly open: readonly string[];
   readonly remark: string | null;
+  readonly pausedSince: string | null;
+  readonly pauseReason: string | null;
+  /** How many things in this unit were not as the sequence says. */
+  readonly differences: number;
+  /** Who worked on it, as far as they said. */
+  readonly technicians: readonly string[];
+}
+
+/** A job in the logbook, with what it teaches. */
+export interface LoggedJob extends JobSummary {
+  readonly report: JobReport;
 }
 
 /** RFC 9457 problem details, with the place of the fault and what would be right. */

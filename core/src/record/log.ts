@@ -48,8 +48,18 @@ export const recordBodySchema = z.discriminatedUnion('kind', [
     x: share,
     y: share,
   }),
+  z.strictObject({
+    kind: z.literal('decide'),
+    rule: z.string().min(1).max(60),
+    place: z.string().min(1).max(160),
+    choice: z.enum(['remedy', 'stands', 'open']),
+  }),
 ]);
 export type RecordBody = z.infer<typeof recordBodySchema>;
+
+/** What the lead decided about a finding of the procedure check; it belongs to no line. */
+const isDecision = (body: RecordBody): body is Extract<RecordBody, { kind: 'decide' }> =>
+  body.kind === 'decide';
 
 /** A record as the log holds it: `id` is made by the client, `at` is its clock, `seq` comes from the database. */
 export interface LogRecord {
@@ -91,6 +101,7 @@ export function foldLines(records: readonly LogRecord[]): KeptLine[] {
       if (!lines.has(id)) lines.set(id, newLine(id, at, body));
       continue;
     }
+    if (isDecision(body)) continue;
     // A word on a line that another device has not sent yet applies once both are there.
     const line = lines.get(body.of);
     if (line) lines.set(line.id, changed(line, body));
@@ -111,7 +122,7 @@ const newLine = (id: string, at: string, body: Extract<RecordBody, { kind: 'line
   earlier: [],
 });
 
-function changed(line: KeptLine, body: Exclude<RecordBody, { kind: 'line' }>): KeptLine {
+function changed(line: KeptLine, body: Exclude<RecordBody, { kind: 'line' | 'decide' }>): KeptLine {
   switch (body.kind) {
     case 'correct':
       return { ...line, text: body.text, entries: body.entries, earlier: [...line.earlier, line.text] };
@@ -139,3 +150,7 @@ export const standingLines = (lines: readonly KeptLine[]): KeptLine[] => lines.f
 
 export const standingEntries = (lines: readonly KeptLine[]): Entry[] =>
   standingLines(lines).flatMap((line) => line.entries);
+
+/** The decisions of a review, oldest first. */
+export const foldDecisions = (records: readonly LogRecord[]): Extract<RecordBody, { kind: 'decide' }>[] =>
+  records.map(({ body }) => body).filter(isDecision);

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { readdirSync } from 'node:fs';
 import { readConfig } from '../config.ts';
 import { makeDatabase } from '../testing/database.ts';
 import { dropEverything, migrate } from './migrate.ts';
@@ -15,17 +16,19 @@ afterAll(async () => {
   await made.drop();
 });
 
+const files = readdirSync(new URL('./migrations/', import.meta.url)).sort();
+
 describe('migrations', () => {
   test('run once, in order, however many servers start at the same moment', async () => {
     const runs = await Promise.all([migrate(database), migrate(database), migrate(database)]);
-    expect(runs.flat()).toEqual(['001-streams.sql', '002-pictures-settings.sql']);
+    expect(runs.flat()).toEqual(files);
     expect(await migrate(database)).toEqual([]);
   });
 
   test('starting over drops what is ours and nothing else', async () => {
     await database.query('create table public.somebody_elses (x int)');
     await dropEverything(database);
-    expect(await migrate(database)).toEqual(['001-streams.sql', '002-pictures-settings.sql']);
+    expect(await migrate(database)).toEqual(files);
     expect((await database.query('select * from public.somebody_elses')).rowCount).toBe(0);
   });
 });

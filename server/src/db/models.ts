@@ -1,4 +1,4 @@
-import type { Model, Option, Sequence } from '@bemtor/core';
+import type { Model, ModelSummary, Option, Sequence } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
 import { inTransaction, type Client, type Database } from './pool.ts';
 
@@ -21,6 +21,28 @@ export async function addModel(client: Client, model: Model, options: readonly O
       JSON.stringify(options),
     ],
   );
+}
+
+/** Opens a model that nobody has recorded yet; the same code with another name is refused. */
+export async function openModel(
+  database: Database,
+  { code, maker, name, form }: Omit<Model, 'outlineMm'>,
+): Promise<void> {
+  await database.query(
+    'insert into model (code, maker, name, form) values ($1, $2, $3, $4) on conflict (code) do nothing',
+    [code, maker, name, form],
+  );
+  const { model } = await getModel(database, code);
+  if (model.maker !== maker || model.name !== name || model.form !== form)
+    throw new ProblemError('id-taken', `${code} is the ${model.maker} ${model.name}`, { where: 'code' });
+}
+
+export async function listModels(database: Database): Promise<ModelSummary[]> {
+  const { rows } = await database.query<ModelSummary>(
+    `select code, maker, name, form, (select max(number) from revision where model_code = code) as revision
+     from model order by maker, name, code`,
+  );
+  return rows;
 }
 
 export async function getModel(

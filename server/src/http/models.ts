@@ -1,15 +1,36 @@
-import { faultLine, publishRevisionSchema, readSequence } from '@bemtor/core';
+import { faultLine, openModelSchema, publishRevisionSchema, readSequence } from '@bemtor/core';
 import { Router } from 'express';
-import { getModel, getRevision, listRevisions, publishRevision } from '../db/models.ts';
+import {
+  getModel,
+  getRevision,
+  listModels,
+  listRevisions,
+  openModel,
+  publishRevision,
+} from '../db/models.ts';
 import type { Database } from '../db/pool.ts';
 import { parseBody, ProblemError } from '../errors.ts';
 import { etag, followed } from './conditions.ts';
+import { evidenceOf } from './jobs.ts';
 
 export function modelRoutes(database: Database): Router {
   const router = Router();
+  router.get('/', async (_request, response) => {
+    response.json({ models: await listModels(database) });
+  });
+  router.post('/', async (request, response) => {
+    const model = parseBody(openModelSchema, request.body);
+    await openModel(database, model);
+    response.status(201).json(await getModel(database, model.code));
+  });
   router.get('/:code', async (request, response) => {
     const { code } = request.params;
     response.json({ ...(await getModel(database, code)), revisions: await listRevisions(database, code) });
+  });
+  router.get('/:code/evidence', async (request, response) => {
+    const { code } = request.params;
+    await getModel(database, code);
+    response.json({ evidence: await evidenceOf(database, code) });
   });
   router.get('/:code/revisions/:number', async (request, response) => {
     const { code, number } = request.params;

@@ -1,21 +1,37 @@
-import { shopWordsSchema, type ShopWord } from '@bemtor/core';
+import { defaultSchools, schoolsSchema, shopWordsSchema } from '@bemtor/core';
 import { Router } from 'express';
+import type { ZodType } from 'zod';
 import type { Database } from '../db/pool.ts';
 import { changeSetting, readSetting } from '../db/settings.ts';
-import { parseBody } from '../errors.ts';
+import { parseBody, ProblemError } from '../errors.ts';
 import { etag, followed } from './conditions.ts';
 
-/** Settings of the shop. So far: its own words. */
+/** What a shop can set: the shape, and what holds until it does. */
+const settings: Readonly<Record<string, { readonly schema: ZodType; readonly initial: unknown }>> = {
+  words: { schema: shopWordsSchema, initial: [] },
+  schools: { schema: schoolsSchema, initial: defaultSchools },
+};
+
+/** Settings of the shop: its own words, and how it works where good technicians differ. */
 export function settingRoutes(database: Database): Router {
   const router = Router();
-  router.get('/words', async (_request, response) => {
-    const kept = await readSetting<ShopWord[]>(database, 'words', []);
+  const known = (key: string) => {
+    const setting = Object.hasOwn(settings, key) ? settings[key] : undefined;
+    if (!setting)
+      throw new ProblemError('not-found', `no setting "${key}"`, { right: Object.keys(settings).join(', ') });
+    return setting;
+  };
+  router.get('/:key', async (request, response) => {
+    const { key } = request.params;
+    const kept = await readSetting(database, key, known(key).initial);
     response.set('ETag', etag(kept.revision)).json(kept);
   });
-  router.put('/words', async (request, response) => {
+  router.put('/:key', async (request, response) => {
+    const { key } = request.params;
+    const { schema } = known(key);
     const follows = followed(request);
-    const value = parseBody(shopWordsSchema, request.body);
-    const revision = await changeSetting(database, 'words', follows, value);
+    const value = parseBody(schema, request.body);
+    const revision = await changeSetting(database, key, follows, value);
     response.set('ETag', etag(revision)).json({ value, revision });
   });
   return router;
