@@ -36,7 +36,7 @@ export default ts.config(
   },
   {
     files: ['core/src/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', 'core/src/testing/**'],
     rules: {
       'no-restricted-imports': [
         'error',

@@ -17,7 +17,7 @@ const shown = computed(() => (unit.value && unit.value.id === unitId.value ? uni
 /** The screens in the order of the work; those of a unit need one to be chosen. */
 const screens = computed(() => [
   { name: 'bench', label: 'Bench', to: '/' },
-  ...(['recorder', 'review', 'route', 'run', 'mat'] as const).map((name) => ({
+  ...(['intake', 'recorder', 'review', 'route', 'run', 'mat'] as const).map((name) => ({
     name,
     label: name.charAt(0).toUpperCase() + name.slice(1),
     to: unitId.value ? `/unit/${unitId.value}/${name}` : null,

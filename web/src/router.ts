@@ -6,6 +6,12 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'bench', component: () => import('./screens/bench/BenchScreen.vue') },
     {
+      path: '/unit/:unitId/intake',
+      name: 'intake',
+      component: () => import('./screens/intake/IntakeScreen.vue'),
+      props: true,
+    },
+    {
       path: '/unit/:unitId/recorder',
       name: 'recorder',
       component: () => import('./screens/recorder/RecorderScreen.vue'),

@@ -40,6 +40,8 @@ export const jobEventBodySchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('started'),
     targets: z.array(id).min(1),
+    /** Parts that come out as the shop works, and are not exchanged. */
+    also: z.array(id).optional(),
     configuration: z.record(z.string(), z.string()),
     steps: z.array(id).min(1).max(1000),
     plannedSeconds: z.number().nonnegative(),

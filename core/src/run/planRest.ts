@@ -17,7 +17,7 @@ export function restRequest({ state, sequence }: Pick<JobView, 'state' | 'sequen
   const isHere = (target: string): boolean =>
     here.has(target) || sequence.actions.some((action) => action.part === target && action.verb === 'lift');
   return {
-    targets: state.started.targets.filter(isHere),
+    targets: [...state.started.targets, ...(state.started.also ?? [])].filter(isHere),
     configuration: state.started.configuration,
     alreadyDone: done,
     weights: schoolWeights(state.started.schools ?? defaultSchools),

@@ -7,6 +7,8 @@ export interface WaitingItem {
   readonly order: number;
   readonly at: string;
   readonly body: unknown;
+  /** Who did it, where they said. */
+  readonly by?: string;
 }
 
 interface LocalSchema extends DBSchema {

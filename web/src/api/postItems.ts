@@ -13,6 +13,8 @@ export async function postOpening(stream: string): Promise<void> {
 /** Sends items of a stream (`jobs/…`, `recordings/…`); the answer names those that are stored. */
 export async function postItems(stream: string, items: readonly WaitingItem[]): Promise<Acknowledged[]> {
   const path = stream.startsWith('jobs/') ? 'events' : 'entries';
-  const body = { items: items.map(({ id, at, body: inner }) => ({ id, at, body: inner })) };
+  const body = {
+    items: items.map(({ id, at, by, body: inner }) => ({ id, at, body: inner, ...(by ? { by } : {}) })),
+  };
   return (await send<{ acknowledged: Acknowledged[] }>(`/${stream}/${path}`, body)).acknowledged;
 }

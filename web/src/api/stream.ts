@@ -12,6 +12,7 @@ import {
   type WaitingItem,
 } from './local.ts';
 import { postItems, postOpening } from './postItems.ts';
+import { technicianHere } from './technician.ts';
 
 /** What waits, as this page knows it. */
 interface Pending extends WaitingItem {
@@ -117,6 +118,7 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
       order: (lastOrder = Math.max(lastOrder + 0.001, Date.now())),
       at: new Date().toISOString(),
       body: toRaw(body),
+      ...(technicianHere() ? { by: technicianHere() } : {}),
     };
     waiting.value = [...waiting.value, { ...item, writing: true }];
     try {

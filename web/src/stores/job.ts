@@ -24,6 +24,15 @@ export function useJob(document: Ref<Sequence | null>) {
 
   const count = (joint: string, what: CountKind, total: number, reason?: string) =>
     stream.append({ kind: 'counted', joint, what, total: Math.max(0, total), ...(reason ? { reason } : {}) });
+  /** New screws in place of what is missing, lost or stripped; `words` says what they are, where they differ. */
+  const countNew = (joint: string, total: number, words: string) =>
+    stream.append({
+      kind: 'counted',
+      joint,
+      what: 'new',
+      total,
+      ...(words ? { with: words.slice(0, 120) } : {}),
+    });
   const finish = (step: RunStep) => stream.append({ kind: 'done', step: step.id });
   const reopen = (step: RunStep) => stream.append({ kind: 'undone', step: step.id });
 
@@ -41,5 +50,5 @@ export function useJob(document: Ref<Sequence | null>) {
     if (id) await stream.open(id);
   }
 
-  return { stream, view, waiting, openFor, count, finish, reopen, start };
+  return { stream, view, waiting, openFor, count, countNew, finish, reopen, start };
 }

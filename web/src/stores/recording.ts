@@ -1,6 +1,7 @@
 import {
   advanceContext,
   emptyContext,
+  foldDecisions,
   foldLines,
   layersOf,
   readLine,
@@ -39,7 +40,8 @@ export function useRecording(
   const lines = computed<StripLine[]>(() => {
     const pendingOf = new Map<string, Pick<StripLine, 'state' | 'refused'>>();
     for (const { id, body, state, reason = null } of stream.items.value)
-      if (state !== 'kept') pendingOf.set(body.kind === 'line' ? id : body.of, { state, refused: reason });
+      if (state !== 'kept' && body.kind !== 'decide')
+        pendingOf.set(body.kind === 'line' ? id : body.of, { state, refused: reason });
     return foldLines(stream.items.value).map((line) => ({
       ...line,
       ...(pendingOf.get(line.id) ?? { state: 'kept', refused: null }),
@@ -49,6 +51,7 @@ export function useRecording(
   const entries = computed(() => standingEntries(lines.value));
   const layers = computed(() => layersOf(entries.value));
   const tray = computed(() => trayOf(entries.value));
+  const decisions = computed(() => foldDecisions(stream.items.value));
   const startedAt = computed(() => lines.value[0]?.at ?? null);
 
   const firstContext = computed(() => emptyContext(known.value, shopWords.value));
@@ -125,6 +128,15 @@ export function useRecording(
   const tie = (line: KeptLine, entry: number, n: number, picture: string, x: number, y: number) =>
     stream.append({ kind: 'tie', of: line.id, entry, n, picture, x, y });
 
+  /** What the lead decides about a finding of the review; a unit without a recording begins one. */
+  function decide(rule: string, at: string, choice: 'remedy' | 'stands' | 'open'): Promise<void> {
+    last = last.then(async () => {
+      await begun();
+      await stream.append({ kind: 'decide', rule, place: at, choice });
+    });
+    return last;
+  }
+
   const strike = (line: KeptLine) => stream.append({ kind: line.struck ? 'restore' : 'strike', of: line.id });
 
   let unit = '';
@@ -151,6 +163,8 @@ export function useRecording(
     layers,
     tray,
     startedAt,
+    decisions,
+    decide,
     context,
     contextBefore,
     keep,

@@ -1,41 +1,51 @@
-import type { Kept, ShopWord } from '@bemtor/core';
+import { defaultSchools, type Kept, type Schools, type ShopWord } from '@bemtor/core';
 import { defineStore } from 'pinia';
-import { computed, shallowRef } from 'vue';
+import { computed, ref, shallowRef, watch, type ShallowRef } from 'vue';
 import { Away, read, Refused, send } from '../api/client.ts';
+import { rememberTechnician, technicianHere } from '../api/technician.ts';
 
-/** What the shop has set for itself: so far, its own words. */
+/** What the shop has set for itself: its own words, how it works, and who works at this device. */
 export const useShop = defineStore('shop', () => {
-  const kept = shallowRef<Kept<ShopWord[]>>({ value: [], revision: 0 });
-  const words = computed(() => kept.value.value);
+  const keptWords = shallowRef<Kept<ShopWord[]>>({ value: [], revision: 0 });
+  const keptSchools = shallowRef<Kept<Schools>>({ value: defaultSchools, revision: 0 });
+  const words = computed(() => keptWords.value.value);
+  const schools = computed(() => keptSchools.value.value);
+  const technician = ref(technicianHere());
+  watch(technician, rememberTechnician);
 
-  async function load(): Promise<void> {
+  async function loadOne<T>(key: string, kept: ShallowRef<Kept<T>>): Promise<void> {
     try {
-      kept.value = (await read<Kept<ShopWord[]>>('/settings/words')).value;
+      kept.value = (await read<Kept<T>>(`/settings/${key}`)).value;
     } catch (error) {
-      // Without the server, and nothing seen before: the words of the trade are enough to go on.
+      // Without the server, and nothing seen before: what is usual in the trade is enough to go on.
       if (!(error instanceof Away)) throw error;
     }
   }
+  const load = async (): Promise<void> => {
+    await Promise.all([loadOne('words', keptWords), loadOne('schools', keptSchools)]);
+  };
 
   /**
-   * Changes the words; the answer says in words why they were not changed. Where somebody else changed them
-   * first, theirs are shown.
+   * Changes a setting; the answer says in words why it was not changed. Where somebody else changed it first,
+   * theirs is shown.
    */
-  async function change(next: ShopWord[]): Promise<string | null> {
+  async function change<T>(key: string, kept: ShallowRef<Kept<T>>, next: T): Promise<string | null> {
     const { revision } = kept.value;
     const condition: Record<string, string> =
       revision === 0 ? { 'If-None-Match': '*' } : { 'If-Match': `"${revision}"` };
     try {
-      kept.value = await send<Kept<ShopWord[]>>('/settings/words', next, condition, 'PUT');
+      kept.value = await send<Kept<T>>(`/settings/${key}`, next, condition, 'PUT');
       return null;
     } catch (error) {
       if (error instanceof Refused && error.problem.code === 'setting-conflict') {
-        kept.value = error.problem.stands as Kept<ShopWord[]>;
-        return 'Somebody else changed the words in the meantime. Theirs are shown now; make your change again.';
+        kept.value = error.problem.stands as Kept<T>;
+        return 'Somebody else changed this in the meantime. Theirs is shown now; make your change again.';
       }
       return error instanceof Error ? error.message : String(error);
     }
   }
+  const changeWords = (next: ShopWord[]) => change('words', keptWords, next);
+  const changeSchools = (next: Schools) => change('schools', keptSchools, next);
 
-  return { words, load, change };
+  return { words, schools, technician, load, changeWords, changeSchools };
 });

@@ -1,7 +1,7 @@
-import type { Model, Option, Sequence, UnitSummary } from '@bemtor/core';
+import type { Model, Option, Sequence, UnitFacts, UnitSummary } from '@bemtor/core';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import { read, Refused } from '../api/client.ts';
+import { Away, read, Refused, send } from '../api/client.ts';
 
 export interface Published {
   readonly number: number;
@@ -47,5 +47,35 @@ export const useUnit = defineStore('unit', () => {
     }
   }
 
-  return { unit, model, published, fault, fresh, load };
+  /**
+   * Changes what is known of the unit; the answer says in words why it was not changed. Where somebody else
+   * changed it first, theirs stands and is shown.
+   */
+  async function change(facts: Partial<UnitFacts>): Promise<string | null> {
+    const known = unit.value;
+    if (!known) return 'no unit is open';
+    const { serial, configuration, complaint, place, intake, leftAt, revision, id } = known;
+    const body: UnitFacts = {
+      serial,
+      configuration,
+      complaint,
+      place,
+      intake,
+      left: leftAt !== null,
+      ...facts,
+    };
+    try {
+      unit.value = await send<UnitSummary>(`/units/${id}`, body, { 'If-Match': `"${revision}"` }, 'PUT');
+      return null;
+    } catch (error) {
+      if (error instanceof Refused && error.problem.code === 'unit-conflict') {
+        await load(id);
+        return 'Somebody else changed this unit in the meantime. Theirs is shown now; make your change again.';
+      }
+      if (error instanceof Away) return 'The server does not answer; it is kept here and sent when it does.';
+      return error instanceof Error ? error.message : String(error);
+    }
+  }
+
+  return { unit, model, published, fault, fresh, load, change };
 });

@@ -1,4 +1,4 @@
-import type { Assumption, Result, Route, RouteRequest, Sequence } from '@bemtor/core';
+import type { Assumption, OpenQuestion, Result, Route, RouteRequest, Sequence } from '@bemtor/core';
 import { wrap, type Remote } from 'comlink';
 import type { Planner } from './planner.worker.ts';
 
@@ -16,6 +16,9 @@ const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 export const planInWorker = (sequence: Sequence, request: RouteRequest): Promise<Result<Route>> =>
   worker().plan(plain(sequence), plain(request));
+
+export const openQuestionsInWorker = (sequence: Sequence, request: RouteRequest): Promise<OpenQuestion[]> =>
+  worker().openQuestions(plain(sequence), plain(request));
 
 export const worthCheckingInWorker = (sequence: Sequence, request: RouteRequest): Promise<Assumption[]> =>
   worker().worthChecking(plain(sequence), plain(request));

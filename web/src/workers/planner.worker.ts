@@ -1,4 +1,5 @@
 import {
+  openQuestions,
   planRoute,
   worthChecking,
   worthCheckingOverall,
@@ -10,6 +11,7 @@ import { expose } from 'comlink';
 /** Planning runs here, so that it never holds up typing or a screen. */
 const planner = {
   plan: (sequence: Sequence, request: RouteRequest) => planRoute(sequence, request),
+  openQuestions: (sequence: Sequence, request: RouteRequest) => openQuestions(sequence, request),
   worthChecking: (sequence: Sequence, request: RouteRequest) => worthChecking(sequence, request),
   worthCheckingOverall: (sequence: Sequence, request: Omit<RouteRequest, 'targets'>) =>
     worthCheckingOverall(sequence, request),

@@ -2,7 +2,7 @@
 import type { UnitSummary } from '@bemtor/core';
 import { computed, nextTick, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { read } from '../../api/client.ts';
+import { read, send } from '../../api/client.ts';
 import { sendLeftovers } from '../../api/leftovers.ts';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
@@ -10,6 +10,7 @@ import { ago, configurationWords } from '../../composables/format.ts';
 import { useClock } from '../../composables/useClock.ts';
 import { useKeys } from '../../composables/useKeys.ts';
 import { nextForUnit } from './nextForUnit.ts';
+import NewUnitDialog from './NewUnitDialog.vue';
 
 const router = useRouter();
 const now = useClock();
@@ -42,6 +43,33 @@ function move(by: number): void {
 }
 const open = (path: string) => void router.push(path);
 const openNext = () => current.value && open(`/unit/${current.value.unit.id}/${current.value.next.screen}`);
+const openIntake = () => current.value && open(`/unit/${current.value.unit.id}/intake`);
+const arriving = ref(false);
+const told = ref<string | null>(null);
+
+/** A unit that is done leaves the bench; its jobs stay in the logbook. */
+async function handBack(): Promise<void> {
+  const unit = current.value?.unit;
+  if (!unit) return;
+  if (unit.job && unit.job.phase !== 'closed') {
+    told.value = `${unit.label} has an open job: close it first.`;
+    return;
+  }
+  const { serial, configuration, complaint, place, intake, revision } = unit;
+  try {
+    await send(
+      `/units/${unit.id}`,
+      { serial, configuration, complaint, place, intake, left: true },
+      { 'If-Match': `"${revision}"` },
+      'PUT',
+    );
+    told.value = `${unit.label} is handed back.`;
+  } catch (error) {
+    told.value = error instanceof Error ? error.message : String(error);
+  }
+  await load();
+  move(0);
+}
 const openRecorder = () => current.value && open(`/unit/${current.value.unit.id}/recorder`);
 
 useKeys(() => ({
@@ -50,6 +78,9 @@ useKeys(() => ({
   Enter: openNext,
   ' ': openNext,
   r: openRecorder,
+  i: openIntake,
+  a: () => (arriving.value = true),
+  g: () => void handBack(),
   l: () => open('/logbook'),
 }));
 </script>
@@ -61,6 +92,7 @@ useKeys(() => ({
       <p v-if="units?.length">
         {{ units.length }} {{ units.length === 1 ? 'unit' : 'units' }}, longest waiting first
       </p>
+      <p v-if="told" class="told" role="status">{{ told }}</p>
       <p v-if="!fresh" class="caution" role="status">
         The server does not answer; this is how it was last seen here.
       </p>
@@ -75,8 +107,10 @@ useKeys(() => ({
     <EmptyState
       v-else-if="units && units.length === 0"
       title="Nothing on the bench"
-      text="Start with the demo workshop: npm start -- --reset-demo loads the units of Skarholm Ferries."
-    />
+      text="A unit stands here from the moment it arrives."
+    >
+      <button class="act-button" @click="arriving = true">A unit arrives <KeyHint name="A" /></button>
+    </EmptyState>
     <ol v-else class="units">
       <li
         v-for="({ unit, next }, i) in cards"
@@ -126,9 +160,13 @@ useKeys(() => ({
     <footer v-if="units?.length">
       <span><KeyHint name="↑" /> <KeyHint name="↓" /> choose</span>
       <span><KeyHint name="Enter" /> go on with it</span>
+      <button @click="arriving = true"><KeyHint name="A" /> a unit arrives</button>
+      <button @click="openIntake"><KeyHint name="I" /> intake</button>
       <button @click="openRecorder"><KeyHint name="R" /> record this model</button>
       <button @click="open('/logbook')"><KeyHint name="L" /> logbook</button>
+      <button @click="handBack"><KeyHint name="G" /> hand back</button>
     </footer>
+    <NewUnitDialog v-model="arriving" @arrived="(id) => open(`/unit/${id}/intake`)" />
   </section>
 </template>
 
@@ -155,6 +193,11 @@ h1 {
 header p:not(.caution),
 .soft {
   color: var(--soft-on-mat);
+}
+.told {
+  border-left: 4px solid var(--copper-mat);
+  padding-left: 12px;
+  margin-left: auto;
 }
 .units {
   margin-top: 20px;
@@ -216,7 +259,8 @@ header p:not(.caution),
 }
 footer {
   display: flex;
-  gap: 26px;
+  flex-wrap: wrap;
+  gap: 0 26px;
   align-items: center;
   min-height: 60px;
   color: var(--soft-on-mat);

@@ -5,17 +5,21 @@ export interface NextAct {
   readonly waits: string;
   /** What the one key does. */
   readonly act: string;
-  readonly screen: 'recorder' | 'review' | 'route' | 'run';
+  readonly screen: 'intake' | 'recorder' | 'review' | 'route' | 'run';
   /** Share of the job's steps that are done, where a job is open. */
   readonly share: number | null;
 }
 
 /** What a unit waits for, and where to go on with it. */
-export function nextForUnit({ model, recording, job }: UnitSummary): NextAct {
+export function nextForUnit({ model, recording, job, complaint, intake }: UnitSummary): NextAct {
+  if (!job && !recording && complaint === '' && intake.symptoms.length === 0)
+    return { waits: 'Just arrived: nothing is known yet', act: 'Intake', screen: 'intake', share: null };
   if (job && job.phase !== 'closed') {
     const share = job.of > 0 ? job.at / job.of : 0;
     if (job.phase === 'close')
       return { waits: 'All steps done; the ledger waits', act: 'Close', screen: 'run', share: 1 };
+    if (job.pausedSince)
+      return { waits: `Set aside: ${job.pauseReason ?? ''}`, act: 'Go on', screen: 'run', share };
     if (job.phase === 'not-started')
       return { waits: 'Job opened', act: 'Start', screen: 'route', share: null };
     return {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import type { JobSummary } from '@bemtor/core';
-import { computed, onMounted, ref, shallowRef } from 'vue';
+import type { JobSummary, LoggedJob } from '@bemtor/core';
+import Papa from 'papaparse';
+import { computed, defineAsyncComponent, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { read } from '../../api/client.ts';
 import { sendLeftovers } from '../../api/leftovers.ts';
@@ -8,22 +9,48 @@ import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { dayAndTime, duration } from '../../composables/format.ts';
 import { useKeys } from '../../composables/useKeys.ts';
+import { csvRows, filterJobs, noFilter, partsUsed, perGroup } from './insights.ts';
+
+const LogCharts = defineAsyncComponent(() => import('./LogCharts.vue'));
 
 const router = useRouter();
-const jobs = shallowRef<readonly JobSummary[] | null>(null);
+const all = shallowRef<readonly LoggedJob[] | null>(null);
+const filter = ref({ ...noFilter });
+const jobs = computed(() => (all.value ? filterJobs(all.value, filter.value, new Date()) : null));
 const fault = ref<string | null>(null);
 
 async function load(): Promise<void> {
   fault.value = null;
   try {
     await sendLeftovers();
-    jobs.value = (await read<{ jobs: JobSummary[] }>('/jobs')).value.jobs;
+    all.value = (await read<{ jobs: LoggedJob[] }>('/jobs')).value.jobs;
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error);
   }
 }
 onMounted(load);
-useKeys(() => ({ b: () => void router.push('/') }));
+useKeys(() => ({ b: () => void router.push('/'), c: saveCsv }));
+
+const models = computed(() => [
+  ...new Map((all.value ?? []).map((job) => [job.modelCode, `${job.modelName}, ${job.modelCode}`])),
+]);
+const technicians = computed(() => [...new Set((all.value ?? []).flatMap((job) => job.technicians))].sort());
+const parts = computed(() => partsUsed(jobs.value ?? []));
+const groups = computed(() => [
+  { title: 'By model', rows: perGroup(jobs.value ?? [], (job) => [job.modelName]) },
+  { title: 'By technician', rows: perGroup(jobs.value ?? [], (job) => job.technicians) },
+]);
+
+/** The jobs shown, as a table that other programs read (RFC 4180). */
+function saveCsv(): void {
+  if (!jobs.value) return;
+  const link = document.createElement('a');
+  const text = Papa.unparse(csvRows(jobs.value), { newline: '\r\n' });
+  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }));
+  link.download = 'logbook.csv';
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
 
 const closed = computed(() => (jobs.value ?? []).filter((job) => job.closedAt));
 const worked = computed(() => closed.value.reduce((sum, job) => sum + job.workedSeconds, 0));
@@ -51,7 +78,7 @@ function ledgerWords(job: JobSummary): string {
     ><button class="act-button" @click="load">Try again</button></EmptyState
   >
   <EmptyState
-    v-else-if="jobs && jobs.length === 0"
+    v-else-if="all && all.length === 0"
     title="No job yet"
     text="A job stands here from the moment it is started, with its times and its ledger."
   >
@@ -79,7 +106,34 @@ function ledgerWords(job: JobSummary): string {
         </div>
       </dl>
     </header>
-    <table>
+    <form class="filters" aria-label="Narrow the logbook" @submit.prevent>
+      <input v-model="filter.words" type="search" placeholder="unit, part, remark" aria-label="Words" />
+      <select v-model="filter.model" aria-label="Model">
+        <option value="">all models</option>
+        <option v-for="[code, name] in models" :key="code" :value="code">{{ name }}</option>
+      </select>
+      <select v-model="filter.technician" aria-label="Technician">
+        <option value="">everybody</option>
+        <option v-for="name in technicians" :key="name" :value="name">{{ name }}</option>
+      </select>
+      <select v-model="filter.state" aria-label="State">
+        <option value="all">open and closed</option>
+        <option value="closed">closed</option>
+        <option value="open">open</option>
+        <option value="unbalanced">closed, ledger open</option>
+      </select>
+      <select v-model.number="filter.days" aria-label="Since">
+        <option :value="0">all time</option>
+        <option :value="30">30 days</option>
+        <option :value="7">7 days</option>
+      </select>
+      <button class="act-button" type="button" data-testid="csv" @click="saveCsv">
+        <KeyHint name="C" /> save as CSV
+      </button>
+    </form>
+    <LogCharts v-if="jobs.length > 0" :jobs="jobs" />
+    <p v-else>No job fits these words.</p>
+    <table v-if="jobs.length > 0">
       <thead>
         <tr>
           <th>Started</th>
@@ -96,7 +150,9 @@ function ledgerWords(job: JobSummary): string {
           <td>
             <router-link :to="`/unit/${job.unitId}/run`" class="unit"
               ><strong>{{ job.unitLabel }}</strong> {{ job.modelName }}</router-link
-            ><small>{{ job.modelCode }}, revision {{ job.revision }}</small>
+            ><small>{{
+              [`${job.modelCode}, revision ${job.revision}`, ...job.technicians].join(' · ')
+            }}</small>
           </td>
           <td>{{ job.targets.join(', ') }}</td>
           <td class="times">
@@ -123,6 +179,39 @@ function ledgerWords(job: JobSummary): string {
         </tr>
       </tbody>
     </table>
+    <div class="more">
+      <section v-for="{ title, rows } in groups" :key="title">
+        <h2>{{ title }}</h2>
+        <table>
+          <thead>
+            <tr>
+              <th>Name</th>
+              <th>Jobs</th>
+              <th>Worked</th>
+              <th>Of planned</th>
+              <th>Missing</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="group in rows" :key="group.name">
+              <td>{{ group.name }}</td>
+              <td>{{ group.jobs }}</td>
+              <td>{{ duration(group.worked) }}</td>
+              <td>{{ group.planned > 0 ? `${Math.round((100 * group.worked) / group.planned)} %` : '' }}</td>
+              <td>{{ group.missing || '' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <section>
+        <h2>Parts used</h2>
+        <ul>
+          <li v-for="part in parts" :key="part.name">
+            <span>{{ part.name }}</span> <strong>{{ part.value }}</strong>
+          </li>
+        </ul>
+      </section>
+    </div>
   </section>
 </template>
 
@@ -157,6 +246,40 @@ small {
 }
 small {
   display: block;
+}
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-bottom: 16px;
+}
+.filters input,
+.filters select {
+  min-height: var(--touch);
+  padding: 0 12px;
+  border: 1.5px solid var(--ink-soft);
+  border-radius: var(--radius);
+  background: var(--card-raised);
+  color: var(--ink);
+}
+.more {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
+  gap: 18px 36px;
+  margin-top: 28px;
+}
+h2 {
+  font: 600 24px/1 var(--label);
+  margin-bottom: 8px;
+}
+.more li {
+  display: flex;
+  justify-content: space-between;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--card-line);
+}
+.more td {
+  padding: 7px 12px 7px 0;
 }
 table {
   width: 100%;

@@ -1,52 +1,41 @@
 <script setup lang="ts">
-import { basisWords, deriveSequence, sameDocument, sentence } from '@bemtor/core';
-import { storeToRefs } from 'pinia';
-import { computed, onMounted, ref } from 'vue';
+import { basisWords, sentence } from '@bemtor/core';
+import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { Refused, send } from '../../api/client.ts';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { dayAndTime } from '../../composables/format.ts';
 import { useKeys } from '../../composables/useKeys.ts';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
-import { useRecording } from '../../stores/recording.ts';
-import { useUnit } from '../../stores/unit.ts';
+import FindingsList from './FindingsList.vue';
 import { countBases, reviewRows } from './reviewRows.ts';
+import { useReview } from './useReview.ts';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
-const store = useUnit();
-const { unit, model, published, fault } = storeToRefs(store);
-const known = computed(() => published.value?.document.parts ?? []);
-const recording = useRecording(known);
-const showDocument = ref(false);
-const publishing = ref(false);
-const told = ref<{ kind: 'done' | 'fault'; text: string } | null>(null);
-const ready = ref(false);
-
-onMounted(async () => {
-  await store.load(props.unitId);
-  if (unit.value) await recording.openFor(props.unitId, unit.value.recording?.id ?? null);
-  ready.value = true;
-});
-
-const derivation = computed(() => {
-  if (!model.value || recording.standing.value.length === 0) return null;
-  return deriveSequence(
-    [{ id: unit.value?.recording?.id ?? '', lines: recording.standing.value }],
-    model.value.model,
-    model.value.options,
-  );
-});
-const derived = computed(() => (derivation.value?.ok ? derivation.value.value : null));
-/** The recording of this unit where there is one; otherwise the sequence that stands, to be read. */
-const document = computed(() => derived.value?.sequence ?? published.value?.document ?? null);
+const {
+  unit,
+  published,
+  fault,
+  ready,
+  recording,
+  derivation,
+  derived,
+  reviewed,
+  document,
+  evidence,
+  isNews,
+  nextNumber,
+  waiting,
+  publishing,
+  told,
+  publish,
+} = useReview(props.unitId);
+const mode = ref<'steps' | 'findings' | 'document'>('steps');
 const lineTexts = computed(() => new Map(recording.lines.value.map((line) => [line.id, line.text])));
 const rows = computed(() =>
-  document.value
-    ? reviewRows(document.value, derived.value?.evidence ?? [], (id) => lineTexts.value.get(id) ?? '')
-    : [],
+  document.value ? reviewRows(document.value, evidence.value, (id) => lineTexts.value.get(id) ?? '') : [],
 );
 const bases = computed(() => (document.value ? countBases(document.value) : []));
 const screws = computed(
@@ -57,48 +46,8 @@ const screws = computed(
     ) ?? 0,
 );
 const lifted = computed(() => document.value?.actions.filter((action) => action.verb === 'lift').length ?? 0);
-const isNews = computed(
-  () => derived.value !== null && !sameDocument(derived.value.sequence, published.value?.document),
-);
-const nextNumber = computed(() => (published.value?.number ?? 0) + 1);
-const waiting = computed(() => recording.lines.value.some((line) => line.state !== 'kept'));
 const json = computed(() => (document.value ? JSON.stringify(document.value, null, 2) : ''));
 const jointOf = computed(() => new Map(document.value?.joints.map((joint) => [joint.id as string, joint])));
-
-async function publish(): Promise<void> {
-  if (!derived.value || !unit.value || publishing.value || !isNews.value) return;
-  publishing.value = true;
-  told.value = null;
-  const follows: Record<string, string> = published.value
-    ? { 'If-Match': `"${published.value.number}"` }
-    : { 'If-None-Match': '*' };
-  const code = unit.value.model.code;
-  try {
-    const { number } = await send<{ number: number }>(
-      `/models/${encodeURIComponent(code)}/revisions`,
-      { document: derived.value.sequence, note: `From the recording of ${unit.value.label}` },
-      follows,
-    );
-    await store.load(props.unitId);
-    told.value = { kind: 'done', text: `Published as revision ${number}.` };
-  } catch (error) {
-    const current =
-      error instanceof Refused && error.problem.code === 'revision-conflict'
-        ? error.problem.current
-        : undefined;
-    if (current !== undefined) await store.load(props.unitId);
-    const reason = error instanceof Error ? error.message : String(error);
-    told.value = {
-      kind: 'fault',
-      text:
-        current === undefined
-          ? `Not published: ${reason}.`
-          : `Not published: somebody published revision ${current} meanwhile. Look at it, then publish after it.`,
-    };
-  } finally {
-    publishing.value = false;
-  }
-}
 
 function download(): void {
   const link = window.document.createElement('a');
@@ -108,10 +57,17 @@ function download(): void {
   URL.revokeObjectURL(link.href);
 }
 
+const show = (wanted: 'findings' | 'document') => (mode.value = mode.value === wanted ? 'steps' : wanted);
+/** A finding that only a reading at the bench can mend: the line is begun in the recorder. */
+function typeLine(line: string): void {
+  localStorage.setItem(`bemtor.draft.${props.unitId}`, line);
+  go('recorder');
+}
 const go = (screen: string) => void router.push(`/unit/${props.unitId}/${screen}`);
 useKeys(() => ({
   p: () => void publish(),
-  d: () => (showDocument.value = !showDocument.value),
+  d: () => show('document'),
+  f: () => show('findings'),
   o: () => go('route'),
   r: () => go('recorder'),
 }));
@@ -131,12 +87,32 @@ useKeys(() => ({
   <div v-else-if="document" class="review">
     <section class="card sheet" aria-label="What must come before what">
       <header>
-        <h1>{{ derived ? 'What must come before what' : `Revision ${published?.number}, as published` }}</h1>
-        <button class="toggle" :aria-pressed="showDocument" @click="showDocument = !showDocument">
-          <KeyHint name="D" /> {{ showDocument ? 'steps' : 'document' }}
+        <h1 v-if="mode === 'findings'">What the check says</h1>
+        <h1 v-else>
+          {{ derived ? 'What must come before what' : `Revision ${published?.number}, as published` }}
+        </h1>
+        <button
+          class="toggle"
+          :aria-pressed="mode === 'findings'"
+          data-testid="findings"
+          @click="show('findings')"
+        >
+          <KeyHint name="F" />
+          {{ mode === 'findings' ? 'steps' : `${reviewed?.open.length ?? 0} findings` }}
+        </button>
+        <button class="toggle" :aria-pressed="mode === 'document'" @click="show('document')">
+          <KeyHint name="D" /> {{ mode === 'document' ? 'steps' : 'document' }}
         </button>
       </header>
-      <pre v-if="showDocument" class="document mono" tabindex="0" data-testid="document">{{ json }}</pre>
+      <FindingsList
+        v-if="mode === 'findings' && reviewed"
+        :reviewed="reviewed"
+        @decide="recording.decide"
+        @line="typeLine"
+      />
+      <pre v-else-if="mode === 'document'" class="document mono" tabindex="0" data-testid="document">{{
+        json
+      }}</pre>
       <ol v-else class="rows">
         <li v-for="(row, i) in rows" :key="row.action.id" data-testid="review-row">
           <span class="n">{{ i + 1 }}</span>
@@ -218,7 +194,7 @@ useKeys(() => ({
         </p>
         <p v-if="waiting" class="soft">Some lines still wait for the server.</p>
         <button
-          v-if="derived"
+          v-if="derived || isNews"
           class="act-button primary"
           :disabled="!isNews || publishing"
           data-testid="publish"
@@ -256,8 +232,11 @@ header {
 h1 {
   font: 600 32px/1.1 var(--label);
 }
-.toggle {
+.toggle:first-of-type {
   margin-left: auto;
+}
+.toggle {
+  margin-left: 22px;
   min-height: 40px;
   color: var(--ink-soft);
 }

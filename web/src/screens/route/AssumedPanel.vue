@@ -40,7 +40,8 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement | HT
     <summary><span class="label">Assumptions</span> {{ usual ? 'as usual' : 'changed' }}</summary>
     <label v-for="option in options" :key="option.key">
       {{ option.label }}
-      <select :value="configuration[option.key]" @change="$emit('set', option.key, valueOf($event))">
+      <select :value="configuration[option.key] ?? ''" @change="$emit('set', option.key, valueOf($event))">
+        <option value="" disabled>not known yet</option>
         <option v-for="value in option.values" :key="value" :value="value">{{ value }}</option>
       </select>
     </label>

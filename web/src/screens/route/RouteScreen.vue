@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import {
+  applySchools,
   applyWhatIf,
   configure,
   indexSequence,
   partDepths,
   runSteps,
+  schoolWeights,
   targetAction,
   targetName,
+  triage,
   whyStep,
   whyWords,
   type Assumption,
   type Configuration,
+  type Form,
 } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
@@ -21,12 +25,15 @@ import KeyHint from '../../components/KeyHint.vue';
 import { duration } from '../../composables/format.ts';
 import { useKeys } from '../../composables/useKeys.ts';
 import { useJob } from '../../stores/job.ts';
+import { useShop } from '../../stores/shop.ts';
+import { useTimes } from '../../stores/times.ts';
 import { useUnit } from '../../stores/unit.ts';
 import AssumedPanel from './AssumedPanel.vue';
 import CompareRoutes from './CompareRoutes.vue';
 import PartStack from './PartStack.vue';
 import { worthCheckingOverallInWorker } from '../../workers/planner.ts';
 import { cautionsOf, pickList } from './pickList.ts';
+import RouteQuestions from './RouteQuestions.vue';
 import RouteSheet, { type WhyLine } from './RouteSheet.vue';
 import StepList from './StepList.vue';
 import TargetBar from './TargetBar.vue';
@@ -38,7 +45,12 @@ const props = defineProps<{ unitId: string }>();
 const router = useRouter();
 const store = useUnit();
 const { unit, published, fault } = storeToRefs(store);
-const document = computed(() => published.value?.document ?? null);
+const shop = useShop();
+const times = useTimes();
+/** The sequence that stands, as this shop works it. */
+const document = computed(() =>
+  published.value ? applySchools(published.value.document, shop.schools) : null,
+);
 const job = useJob(document);
 
 const targetsKey = `bemtor.targets.${props.unitId}`;
@@ -56,20 +68,27 @@ const starting = ref(false);
 const ready = ref(false);
 
 const tried = computed(() => ({ dropped: dropped.value, pinned: pinned.value }));
+const school = computed(() => ({
+  schools: shop.schools,
+  swollen: unit.value ? triage(unit.value.intake, unit.value.model.form as Form, null).swollen : false,
+}));
 const asked = computed(() => (ready.value ? document.value : null));
 const {
   plan,
   plainPlan,
   alone,
   assumptions,
+  questions,
+  also,
   fault: planFault,
   planning,
   whatIf,
-} = usePlan(asked, targets, configuration, assumed, tried);
+} = usePlan(asked, targets, configuration, assumed, tried, school);
 const route = computed(() => plan.value?.route ?? null);
 
 onMounted(async () => {
-  await store.load(props.unitId);
+  await Promise.all([store.load(props.unitId), shop.load(), times.load()]);
+  assumed.value = { ...usualAssumed, weights: schoolWeights(shop.schools) };
   configuration.value = { ...unit.value?.configuration };
   const known = new Set<string>(
     [...(document.value?.parts ?? []), ...(document.value?.actions ?? [])].map((item) => item.id),
@@ -87,7 +106,11 @@ const here = computed(() =>
 const depths = computed(() => (here.value ? partDepths(here.value) : []));
 const offered = computed(() => (here.value ? offeredTargets(here.value) : []));
 const tools = computed(() => [...new Set(here.value?.actions.flatMap((action) => action.tool ?? []))]);
-const steps = computed(() => (here.value && route.value ? runSteps(here.value, route.value) : []));
+const steps = computed(() =>
+  here.value && route.value
+    ? runSteps(here.value, { steps: route.value.steps, targets: targets.value }, shop.schools)
+    : [],
+);
 const down = computed(() => steps.value.filter((step) => step.phase === 'down' && step.action));
 const back = computed(() => steps.value.filter((step) => step.phase === 'back' || step.phase === 'after'));
 const targetActions = computed(() =>
@@ -112,6 +135,11 @@ const pinnable = computed(() =>
   down.value
     .slice(down.value.findIndex((step) => step.action?.id === at.value) + 1)
     .map((step) => ({ value: step.action?.id ?? '', title: step.title })),
+);
+const estimate = computed(() =>
+  route.value && steps.value.length > 0
+    ? times.estimate(steps.value, route.value.cost.total - route.value.cost.seconds)
+    : null,
 );
 const openJob = computed(() =>
   unit.value?.job && unit.value.job.phase !== 'closed' ? unit.value.job : null,
@@ -149,6 +177,11 @@ function pin(before: string): void {
   const first = document.value?.actions.find((candidate) => candidate.id === before)?.id;
   if (action && first) pinned.value = [...pinned.value, { action, before: first }];
 }
+/** An answer to a question about this unit: kept with the unit, so that nobody asks again. */
+async function answer(key: string, value: string): Promise<void> {
+  configuration.value = { ...configuration.value, [key]: value };
+  await store.change({ configuration: configuration.value });
+}
 function asItStands(): void {
   dropped.value = [];
   pinned.value = [];
@@ -166,10 +199,12 @@ async function start(): Promise<void> {
   if (!plan.value || !published.value || starting.value || whatIf.value) return;
   starting.value = true;
   await job.start(props.unitId, published.value.number, {
-    targets: [...plan.value.route.targets],
+    targets: [...targets.value],
+    ...(also.value.length > 0 ? { also: also.value } : {}),
+    schools: shop.schools,
     configuration: { ...configuration.value },
     steps: [...plan.value.route.steps],
-    plannedSeconds: Math.round(plan.value.wholeSeconds),
+    plannedSeconds: Math.round(estimate.value?.middleSeconds ?? plan.value.wholeSeconds),
   });
   await router.push(`/unit/${props.unitId}/run`);
 }
@@ -222,6 +257,11 @@ useKeys(() => ({
           }}: {{ duration(plan.wholeSeconds) }} instead of {{ duration(plan.wholeSeconds + saved) }}.
           <button @click="asItStands">As it stands</button>
         </p>
+        <RouteQuestions :questions="questions" @answer="answer" />
+        <p v-if="also.length > 0" class="visits" data-testid="also">
+          {{ also.map(nameOf).join(', ') }} out too: that is how the shop works for this
+          <template v-if="school.swollen">(swollen)</template>.
+        </p>
         <p v-if="alone.length > 1" class="visits" data-testid="visits">
           In one visit <strong>{{ duration(plan.wholeSeconds) }}</strong>; {{ alone.length }} visits would
           take {{ duration(separately) }}:
@@ -250,7 +290,9 @@ useKeys(() => ({
     <RouteSheet
       v-if="route && plan"
       :route="route"
-      :down-and-back="duration(plan.wholeSeconds)"
+      :down-and-back="duration(estimate?.middleSeconds ?? plan.wholeSeconds)"
+      :most="estimate ? duration(estimate.mostSeconds) : null"
+      :learned="times.learned"
       :down-only="duration(route.cost.total)"
       :screws-out="screwsOut"
       :picks="picks"

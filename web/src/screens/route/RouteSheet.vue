@@ -15,7 +15,12 @@ import type { PickList } from './pickList.ts';
 /** Beside the profile: totals, why this step, what to lay out, cautions, and the start. */
 defineProps<{
   route: Route;
+  /** Half of such jobs take less. */
   downAndBack: string;
+  /** Four of five take less. */
+  most: string | null;
+  /** How many acts of the shop's own runs the times rest on. */
+  learned: number;
   downOnly: string;
   screwsOut: number;
   picks: PickList;
@@ -47,7 +52,11 @@ const driveOf = (tool: string): Drive | null => {
       <dl class="totals">
         <div>
           <dd class="figure" data-testid="down-and-back">{{ downAndBack }}</dd>
-          <dt>down and back</dt>
+          <dt>down and back, middle</dt>
+        </div>
+        <div v-if="most">
+          <dd class="figure" data-testid="most">{{ most }}</dd>
+          <dt>four of five are faster</dt>
         </div>
         <div>
           <dd class="figure">{{ screwsOut }}</dd>
@@ -55,7 +64,8 @@ const driveOf = (tool: string): Drive | null => {
         </div>
       </dl>
       <p class="cost">
-        {{ downOnly }} down: {{ plural(route.cost.toolChanges, 'tool change') }} ·
+        <template v-if="learned > 0">Times from {{ learned }} acts of this shop.</template>
+        {{ downOnly }} down by the plan: {{ plural(route.cost.toolChanges, 'tool change') }} ·
         {{ plural(route.cost.flips, 'turn') }} ·
         {{
           route.cost.resumes === 0

@@ -3,16 +3,19 @@ import {
   configure,
   defaultWeights,
   runSteps,
+  schoolTargets,
   type Assumption,
   type Configuration,
   type HandlingWeights,
+  type OpenQuestion,
   type Route,
   type RouteRequest,
+  type Schools,
   type Sequence,
   type WhatIf,
 } from '@bemtor/core';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
-import { planInWorker, worthCheckingInWorker } from '../../workers/planner.ts';
+import { openQuestionsInWorker, planInWorker, worthCheckingInWorker } from '../../workers/planner.ts';
 
 /** What is asked, besides the targets: the "assumptions" of the screen. */
 export interface Assumed {
@@ -35,8 +38,14 @@ export interface Planned {
   readonly wholeSeconds: number;
 }
 
-export function withWayBack(document: Sequence, route: Route): Planned {
-  const steps = runSteps(configure(document, route.configuration), route);
+/** `targets`: what is exchanged; a part that only has to be out of the way is on the route all the same. */
+export function withWayBack(
+  document: Sequence,
+  route: Route,
+  targets: readonly string[],
+  schools: Schools,
+): Planned {
+  const steps = runSteps(configure(document, route.configuration), { steps: route.steps, targets }, schools);
   const after = steps.filter((step) => step.phase !== 'down').reduce((sum, step) => sum + step.seconds, 0);
   return { route, wholeSeconds: route.cost.total + after };
 }
@@ -51,19 +60,31 @@ export function usePlan(
   configuration: Ref<Configuration>,
   assumed: Ref<Assumed>,
   tried: Ref<WhatIf>,
+  school: Ref<{ readonly schools: Schools; readonly swollen: boolean }>,
 ) {
   const plan = shallowRef<Planned | null>(null);
   const plainPlan = shallowRef<Planned | null>(null);
   /** Each target by itself: what two visits would cost. */
   const alone = shallowRef<readonly Planned[]>([]);
+  /** Options not known yet that would change the route. */
+  const questions = shallowRef<readonly OpenQuestion[]>([]);
   const assumptions = shallowRef<readonly Assumption[]>([]);
   const fault = ref<string | null>(null);
   const planning = ref(false);
   const whatIf = computed(() => Boolean(tried.value.dropped?.length || tried.value.pinned?.length));
   let question = 0;
 
+  /** What has to come out: the targets, and what the shop takes out besides. */
+  const allOf = (of: readonly string[]): string[] =>
+    document.value
+      ? schoolTargets(document.value, configuration.value, of, school.value.schools, school.value.swollen)
+      : [...of];
+  const also = computed(() => allOf(targets.value).filter((target) => !targets.value.includes(target)));
+  const planned = (of: Sequence, route: Route, on: readonly string[]): Planned =>
+    withWayBack(of, route, on, school.value.schools);
+
   const request = (of: readonly string[]): RouteRequest => ({
-    targets: [...of],
+    targets: allOf(of),
     configuration: configuration.value,
     weights: assumed.value.weights,
     startFace: assumed.value.startFace,
@@ -78,7 +99,7 @@ export function usePlan(
     if (!asked || targets.value.length === 0) {
       plan.value = plainPlan.value = null;
       alone.value = [];
-      assumptions.value = [];
+      assumptions.value = questions.value = [];
       fault.value = null;
       planning.value = false;
       return;
@@ -89,24 +110,29 @@ export function usePlan(
     if (overtaken()) return;
     planning.value = false;
     fault.value = answer.ok ? null : answer.fault.what;
-    plan.value = answer.ok ? withWayBack(changed, answer.value) : null;
+    plan.value = answer.ok ? planned(changed, answer.value, targets.value) : null;
     if (!answer.ok) return;
     const plain = whatIf.value ? await planInWorker(asked, request(targets.value)) : answer;
     if (overtaken()) return;
-    plainPlan.value = plain.ok ? withWayBack(asked, plain.value) : null;
+    plainPlan.value = plain.ok ? planned(asked, plain.value, targets.value) : null;
     const singles =
       targets.value.length > 1
         ? await Promise.all(targets.value.map((target) => planInWorker(changed, request([target]))))
         : [];
     if (overtaken()) return;
-    alone.value = singles.flatMap((single) => (single.ok ? [withWayBack(changed, single.value)] : []));
+    alone.value = singles.flatMap((single, i) =>
+      single.ok ? [planned(changed, single.value, [targets.value[i] ?? ''])] : [],
+    );
+    const open = await openQuestionsInWorker(changed, request(targets.value));
+    if (overtaken()) return;
+    questions.value = open;
     const worth = await worthCheckingInWorker(asked, request(targets.value));
     if (!overtaken()) assumptions.value = worth;
   }
 
-  watch([document, targets, configuration, assumed, tried], () => void ask(), {
+  watch([document, targets, configuration, assumed, tried, school], () => void ask(), {
     deep: true,
     immediate: true,
   });
-  return { plan, plainPlan, alone, assumptions, fault, planning, whatIf, request };
+  return { plan, plainPlan, alone, assumptions, questions, also, fault, planning, whatIf, request };
 }

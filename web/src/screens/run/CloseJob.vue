@@ -1,13 +1,66 @@
 <script setup lang="ts">
-import { screwWords, type Ledger } from '@bemtor/core';
-import { ref } from 'vue';
+import {
+  screwWords,
+  sentence,
+  type CountKind,
+  type InHand,
+  type JobView,
+  type Leftovers,
+} from '@bemtor/core';
+import { computed, ref } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
+import { useKeys } from '../../composables/useKeys.ts';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+import LeftoversPanel from './LeftoversPanel.vue';
 
-/** The close: the ledger balances, or says what does not. An open ledger is closed only with a reason. */
-defineProps<{ ledger: Ledger; names: ReadonlyMap<string, string> }>();
-defineEmits<{ close: [remark: string | null]; back: [] }>();
+/**
+ * The close: the ledger balances, or says what does not; what came off and is not back stops it by name. An
+ * open ledger is closed only with a reason. Counts are put right here too: each is a new word in the log.
+ */
+const props = defineProps<{
+  view: JobView;
+  names: ReadonlyMap<string, string>;
+  explain: (inHand: readonly InHand[]) => Leftovers | null;
+}>();
+const emit = defineEmits<{
+  close: [remark: string | null];
+  back: [];
+  putBack: [step: string];
+  count: [joint: string, what: CountKind, total: number, reason?: string];
+  renew: [joint: string, total: number, words: string];
+}>();
 const remark = ref('');
+const at = ref(0);
+const ledger = computed(() => props.view.ledger);
+const chosen = computed(() => ledger.value.rows[at.value] ?? null);
+const leftOver = ref(false);
+const showLeftovers = computed(() => leftOver.value || ledger.value.rows.some((row) => row.openBack > 0));
+
+function change(what: CountKind, by: number): void {
+  const row = chosen.value;
+  if (!row) return;
+  const total = row.counts[what] + by;
+  if (total < 0 || total > row.expected) return;
+  if (what === 'new') emit('renew', row.joint, total, '');
+  else if (what === 'omitted') emit('count', row.joint, what, total, 'left out at the close');
+  else emit('count', row.joint, what, total);
+}
+const columns: readonly { what: CountKind; head: string; key: string }[] = [
+  { what: 'back', head: 'Back', key: '+' },
+  { what: 'new', head: 'New', key: 'F' },
+  { what: 'omitted', head: 'Left out', key: 'O' },
+  { what: 'lost', head: 'Lost', key: 'L' },
+];
+useKeys(() => ({
+  ArrowDown: () => (at.value = Math.min(ledger.value.rows.length - 1, at.value + 1)),
+  ArrowUp: () => (at.value = Math.max(0, at.value - 1)),
+  '+': () => change('back', 1),
+  '-': () => change('back', -1),
+  f: () => change('new', 1),
+  o: () => change('omitted', 1),
+  l: () => change('lost', 1),
+  v: () => (leftOver.value = !leftOver.value),
+}));
 </script>
 
 <template>
@@ -16,8 +69,14 @@ const remark = ref('');
     <h1 data-testid="balance">
       {{ ledger.balanced ? 'The ledger balances' : 'The ledger does not balance' }}
     </h1>
+    <ul v-if="view.notBack.length > 0" class="stop" data-testid="not-back">
+      <li v-for="one in view.notBack" :key="one.step">
+        {{ one.words }}
+        <button class="act-button" @click="$emit('putBack', one.step)">put it back</button>
+      </li>
+    </ul>
     <ul v-if="!ledger.balanced" class="stop">
-      <li v-for="line in ledger.open" :key="line">{{ line.charAt(0).toUpperCase() + line.slice(1) }}</li>
+      <li v-for="line in ledger.open" :key="line">{{ sentence(line) }}</li>
     </ul>
     <table>
       <thead>
@@ -26,18 +85,22 @@ const remark = ref('');
           <th>Screws</th>
           <th>Part</th>
           <th>Expected</th>
-          <th>Out</th>
           <th>Missing</th>
-          <th>Back</th>
-          <th>New</th>
-          <th>Left out</th>
+          <th>Out</th>
+          <th v-for="column in columns" :key="column.what">
+            {{ column.head }} <KeyHint :name="column.key" />
+          </th>
+          <th>Stripped</th>
         </tr>
       </thead>
       <tbody>
         <tr
-          v-for="row in ledger.rows"
+          v-for="(row, i) in ledger.rows"
           :key="row.joint"
-          :class="{ open: row.openBack !== 0 || row.openOut !== 0 }"
+          :class="{ open: row.openBack !== 0 || row.openOut !== 0, at: i === at }"
+          :aria-current="i === at"
+          :data-testid="`close-row-${row.joint}`"
+          @pointerdown="at = i"
         >
           <td class="letter">{{ row.letter }}</td>
           <td>
@@ -46,17 +109,26 @@ const remark = ref('');
             >
           </td>
           <td>
-            {{ names.get(row.part) }}<small v-if="row.where">, {{ row.where }}</small>
+            {{ names.get(row.part) }}<small v-if="row.where">, {{ row.where }}</small
+            ><small v-if="row.reason && row.counts.omitted > 0"> ({{ row.reason }})</small
+            ><small v-if="row.replacedBy"> (new: {{ row.replacedBy }})</small>
           </td>
           <td class="n">{{ row.expected }}</td>
-          <td class="n">{{ row.counts.out }}</td>
           <td class="n">{{ row.counts.missing || '' }}</td>
-          <td class="n">{{ row.counts.back }}</td>
-          <td class="n">{{ row.counts.new || '' }}</td>
-          <td class="n">{{ row.counts.omitted || '' }}</td>
+          <td class="n">{{ row.counts.out }}</td>
+          <td v-for="{ what, head } in columns" :key="what" class="n">
+            <template v-if="i === at">
+              <button class="by" :aria-label="`One fewer: ${head}`" @click="change(what, -1)">−</button>
+              {{ row.counts[what] }}
+              <button class="by" :aria-label="`One more: ${head}`" @click="change(what, 1)">+</button>
+            </template>
+            <template v-else>{{ row.counts[what] || (what === 'back' ? 0 : '') }}</template>
+          </td>
+          <td class="n">{{ row.counts.stripped || '' }}</td>
         </tr>
       </tbody>
     </table>
+    <LeftoversPanel v-if="showLeftovers" :view="view" :names="names" :explain="explain" />
     <label v-if="!ledger.balanced" class="reason"
       >Why it is closed all the same
       <input
@@ -67,13 +139,16 @@ const remark = ref('');
     <div class="acts">
       <button
         class="act-button primary"
-        :disabled="!ledger.balanced && remark.trim() === ''"
+        :disabled="view.notBack.length > 0 || (!ledger.balanced && remark.trim() === '')"
         data-testid="close-job"
         @click="$emit('close', remark.trim() || null)"
       >
-        Close the job <KeyHint v-if="ledger.balanced" name="Enter" />
+        Close the job <KeyHint v-if="ledger.balanced && view.notBack.length === 0" name="Enter" />
       </button>
       <button class="act-button" @click="$emit('back')"><KeyHint name="Bksp" /> back to the last step</button>
+      <button class="act-button" :aria-pressed="showLeftovers" @click="leftOver = !leftOver">
+        <KeyHint name="V" /> a screw is left over
+      </button>
     </div>
   </section>
 </template>
@@ -126,6 +201,23 @@ td {
 tr.open td {
   box-shadow: inset 0 -2px 0 var(--stop);
 }
+tr.at td {
+  background: var(--card-raised);
+}
+tr.at .letter {
+  box-shadow: inset 5px 0 0 var(--copper);
+}
+.by {
+  width: 40px;
+  height: 40px;
+  border: 1.5px solid var(--ink-soft);
+  border-radius: var(--radius);
+}
+.stop li {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+}
 small {
   color: var(--ink-soft);
 }
@@ -143,6 +235,7 @@ small {
 }
 .acts {
   display: flex;
+  flex-wrap: wrap;
   gap: 14px;
   margin-top: 22px;
 }

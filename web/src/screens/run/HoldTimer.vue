@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import KeyHint from '../../components/KeyHint.vue';
+import { beep } from '../../composables/beep.ts';
 
 /** A hold that counts down by itself. It starts anew after a reload: a hold is whole or it is none. */
 const props = defineProps<{ seconds: number }>();
@@ -13,11 +15,35 @@ onBeforeUnmount(() => {
   emit('running', false);
 });
 
-const left = computed(() => Math.max(0, props.seconds - (now.value - began.value) / 1000));
+/** H while it runs: asked once more, since a hold that is cut short is no hold. H afterwards: once more. */
+const cutting = ref(false);
+const cut = ref(false);
+function press(): void {
+  if (left.value <= 0) {
+    began.value = now.value = Date.now();
+    cut.value = false;
+  } else if (cutting.value) cut.value = true;
+  else {
+    cutting.value = true;
+    setTimeout(() => (cutting.value = false), 3_000);
+  }
+}
+defineExpose({ press });
+
+const left = computed(() => (cut.value ? 0 : Math.max(0, props.seconds - (now.value - began.value) / 1000)));
 watch(
   () => left.value > 0,
   (running) => emit('running', running),
   { immediate: true },
+);
+/** The last three seconds are counted aloud, and the end is told. */
+watch(
+  () => Math.ceil(left.value),
+  (whole, before) => {
+    if (whole === before) return;
+    if (whole === 0) beep(880, 0.7);
+    else if (whole <= 3) beep(440, 0.12);
+  },
 );
 const turned = computed(() => 2 * Math.PI * 54 * (left.value / props.seconds));
 </script>
@@ -40,7 +66,13 @@ const turned = computed(() => 2 * Math.PI * 54 * (left.value / props.seconds));
       />
     </svg>
     <p class="big">{{ Math.ceil(left) }}<small>s</small></p>
-    <p class="says">{{ left > 0 ? 'Keep holding' : 'Held long enough' }}</p>
+    <div>
+      <p class="says">{{ left > 0 ? 'Keep holding' : 'Held long enough' }}</p>
+      <button class="act-button" @click="press">
+        <KeyHint name="H" />
+        {{ left <= 0 ? 'hold once more' : cutting ? 'once more: it was held already' : 'held already' }}
+      </button>
+    </div>
   </div>
 </template>
 
@@ -66,6 +98,7 @@ circle {
   color: var(--ink-soft);
 }
 .says {
+  margin-bottom: 14px;
   font: 600 34px/1.1 var(--label);
 }
 </style>

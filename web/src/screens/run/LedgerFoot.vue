@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lowerName, screwKind, type Ledger, type RunStep } from '@bemtor/core';
+import { lowerName, screwKind, sharedCells, type Ledger, type RunStep } from '@bemtor/core';
 import { computed } from 'vue';
 import TrayCellCard from '../../components/TrayCellCard.vue';
 
@@ -28,6 +28,14 @@ const cells = computed(() =>
     return { cell, figure, note };
   }),
 );
+/** Said only where fewer cells would do than there are kinds. */
+const fewest = computed(() => {
+  const cells = sharedCells(props.ledger.cells);
+  const loose = props.ledger.cells.filter((cell) => !cell.screw.captive).length;
+  return cells.length < loose
+    ? `A small tray: ${cells.length} cells are enough, ${cells.map((letters) => letters.join(' + ')).join(', ')}. Look-alikes lie apart.`
+    : '';
+});
 const nowKind = computed(() => (props.step?.joint?.screw ? screwKind(props.step.joint.screw) : null));
 </script>
 
@@ -42,6 +50,7 @@ const nowKind = computed(() => (props.step?.joint?.screw ? screwKind(props.step.
       :note="note"
       :now="cell.kind === nowKind"
     />
+    <p v-if="fewest" class="fewest">{{ fewest }}</p>
   </footer>
 </template>
 
@@ -52,6 +61,13 @@ const nowKind = computed(() => (props.step?.joint?.screw ? screwKind(props.step.
   padding: 12px 20px;
   border-top: 1px solid var(--mat-line);
   overflow-x: auto;
+}
+.fewest {
+  flex: 0 0 190px;
+  align-self: center;
+  font-size: 14px;
+  line-height: 1.3;
+  color: var(--soft-on-mat);
 }
 .cell {
   flex: 0 0 168px;

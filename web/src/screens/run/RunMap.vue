@@ -1,11 +1,17 @@
 <script setup lang="ts">
-import { sentence, targetAction, type JobView } from '@bemtor/core';
+import { sentence, targetAction, type Difference, type JobView } from '@bemtor/core';
 import { computed } from 'vue';
 import DescentProfile from '../../components/DescentProfile.vue';
 import { clock } from '../../composables/format.ts';
 
 /** Where you are: the profile as a map, the next two steps, the clock. */
-const props = defineProps<{ view: JobView; seconds: number }>();
+const props = defineProps<{
+  view: JobView;
+  seconds: number;
+  /** Where this unit is not as the sequence says. */
+  differences: readonly { readonly difference: Difference; readonly words: string }[];
+}>();
+defineEmits<{ agree: [difference: Difference] }>();
 const started = computed(() => props.view.state.started);
 const targets = computed(
   () => started.value?.targets.map((target) => targetAction(props.view.sequence, target)) ?? [],
@@ -26,7 +32,7 @@ const then = computed(() => props.view.steps.slice(props.view.progress.at + 1, p
       v-if="started"
       compact
       :sequence="view.sequence"
-      :steps="started.steps"
+      :steps="view.state.route"
       :targets="targets"
       :back="back"
       :at="at"
@@ -40,6 +46,14 @@ const then = computed(() => props.view.steps.slice(props.view.progress.at + 1, p
           }}</small>
         </li>
       </ol>
+    </template>
+    <template v-if="differences.length > 0">
+      <h2 class="label">Not as the sequence says</h2>
+      <ul class="differs" data-testid="differences">
+        <li v-for="{ difference, words } in differences" :key="words">
+          {{ words }} <button @click="$emit('agree', difference)">take back</button>
+        </li>
+      </ul>
     </template>
     <div class="time">
       <h2 class="label">Clock</h2>
@@ -61,11 +75,11 @@ ol {
   display: grid;
   gap: 10px;
 }
-li {
+ol li {
   border-left: 5px solid var(--mat-line);
   padding: 6px 12px;
 }
-li strong {
+ol li strong {
   display: block;
   font-weight: 500;
   font-size: 19px;
@@ -74,6 +88,17 @@ li strong {
 small {
   font-size: 15px;
   line-height: 1.3;
+  color: var(--soft-on-mat);
+}
+.differs li {
+  padding: 6px 0;
+  font-size: 15px;
+  line-height: 1.3;
+  border-bottom: 1px solid var(--mat-line);
+}
+.differs button {
+  min-height: 32px;
+  text-decoration: underline;
   color: var(--soft-on-mat);
 }
 .time {

@@ -1,86 +1,60 @@
 <script setup lang="ts">
 import {
   arrivalStepId,
-  backAct,
-  foldLines,
+  differenceWords,
+  indexSequence,
   lowerName,
-  nextAct,
+  matGroupsOfSequence,
   partNameOf,
-  standingEntries,
-  stepCount,
-  workedSeconds,
-  writeLine,
   type LedgerRow,
-  type RecordBody,
-  type StreamItem,
 } from '@bemtor/core';
-import { storeToRefs } from 'pinia';
-import { computed, onMounted, ref, shallowRef } from 'vue';
+import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { read } from '../../api/client.ts';
 import EmptyState from '../../components/EmptyState.vue';
+import KeyHint from '../../components/KeyHint.vue';
 import ServerState from '../../components/ServerState.vue';
-import { useClock } from '../../composables/useClock.ts';
 import { useKeys } from '../../composables/useKeys.ts';
 import { useWakeLock } from '../../composables/useWakeLock.ts';
-import { useJob } from '../../stores/job.ts';
-import { useUnit, type Published } from '../../stores/unit.ts';
+import PictureDialog from '../../pictures/PictureDialog.vue';
 import CloseJob from './CloseJob.vue';
 import ClosedJob from './ClosedJob.vue';
+import DifferDialog from './DifferDialog.vue';
+import KeysDialog from './KeysDialog.vue';
 import LedgerFoot from './LedgerFoot.vue';
 import NoteDialog from './NoteDialog.vue';
-import RunKeys from './RunKeys.vue';
+import PauseDialog from './PauseDialog.vue';
+import RunKeys, { type RunKey } from './RunKeys.vue';
 import RunMap from './RunMap.vue';
 import RunStepCard from './RunStepCard.vue';
+import SkipDialog from './SkipDialog.vue';
+import { useRun } from './useRun.ts';
+import { useTypedNumber } from './useTypedNumber.ts';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
-const store = useUnit();
-const { unit, fault } = storeToRefs(store);
-const now = useClock();
 useWakeLock();
+const run = useRun(props.unitId);
+const { fault, ready, job, document, view, step, count, row, seconds, paused, choice, told } = run;
 
-/** The revision that the job follows, which need not be the latest any more. */
-const followed = shallowRef<Published | null>(null);
-const document = computed(() => followed.value?.document ?? null);
-const job = useJob(document);
-const { view } = job;
-const holdRunning = ref(false);
 const arrivalAt = ref(0);
-const arrivalHint = ref<string | null>(null);
-const noteOpen = ref(false);
-const keysOpen = ref(false);
-const ready = ref(false);
-
-onMounted(async () => {
-  await store.load(props.unitId);
-  await job.openFor(props.unitId, unit.value?.job?.id ?? null);
-  const revision = unit.value?.job?.revision ?? unit.value?.model.revision;
-  if (job.stream.streamId.value && revision) {
-    followed.value = (
-      await read<Published>(
-        `/models/${encodeURIComponent(unit.value?.model.code ?? '')}/revisions/${revision}`,
-      )
-    ).value;
-  }
-  ready.value = true;
-  if (unit.value?.recording) await readHint(unit.value.recording.id);
+const card = ref<InstanceType<typeof RunStepCard> | null>(null);
+/** The one dialog that is open. */
+const dialog = ref<'note' | 'keys' | 'picture' | 'pause' | 'skip' | 'blocked' | 'screw' | null>(null);
+const shows = (name: NonNullable<typeof dialog.value>) =>
+  computed({ get: () => dialog.value === name, set: (open) => (dialog.value = open ? name : null) });
+const noteOpen = shows('note');
+const keysOpen = shows('keys');
+const pictureOpen = shows('picture');
+const pauseOpen = shows('pause');
+const skipOpen = shows('skip');
+const differOpen = computed({
+  get: () => dialog.value === 'blocked' || dialog.value === 'screw',
+  set: (open) => open || (dialog.value = null),
 });
+const differAsk = computed(() => (dialog.value === 'screw' ? 'screw' : 'blocked'));
 
-/** What the unit's recording says was missing; it is offered, not taken over silently. */
-async function readHint(recordingId: string): Promise<void> {
-  const { value } = await read<{ items: StreamItem<RecordBody>[] }>(`/recordings/${recordingId}`);
-  const missing = standingEntries(foldLines(value.items)).filter((entry) => entry.kind === 'missing');
-  arrivalHint.value = missing.length > 0 ? missing.map((entry) => writeLine(entry)).join('; ') : null;
-}
-
-const step = computed(() => view.value?.progress.step ?? null);
-const count = computed(() => (step.value && view.value ? stepCount(step.value, view.value.state) : null));
 const names = computed(
   () => new Map<string, string>(view.value?.sequence.parts.map((part) => [part.id, part.name])),
-);
-const row = computed(
-  () => view.value?.ledger.rows.find((candidate) => candidate.joint === step.value?.joint?.id) ?? null,
 );
 const outside = computed(() => {
   const rows = view.value?.ledger.rows ?? [];
@@ -89,94 +63,105 @@ const outside = computed(() => {
   );
   return through.length > 0 ? through : rows;
 });
-const up = computed(() => view.value?.progress.phase === 'back' || view.value?.progress.phase === 'close');
-const seconds = computed(() => (view.value ? workedSeconds(view.value.state, now.value.toISOString()) : 0));
-const paused = computed(() => view.value?.state.pausedSince != null);
-const choice = computed(() => {
-  const act = view.value ? nextAct(step.value, view.value.state, holdRunning.value) : null;
-  return act?.kind === 'choose' ? act : null;
+const off = computed(
+  () =>
+    new Set(
+      view.value?.steps.flatMap((one) =>
+        one.action?.verb === 'lift' && one.phase === 'down' && view.value?.state.done.has(one.id)
+          ? one.action.part
+          : [],
+      ),
+    ),
+);
+const up = computed(() => ['back', 'close', 'closed'].includes(view.value?.progress.phase ?? ''));
+const differences = computed(() =>
+  document.value && view.value
+    ? view.value.state.differences.map((difference) => ({
+        difference,
+        words: differenceWords(indexSequence(document.value!), difference),
+      }))
+    : [],
+);
+
+const scene = computed(() => ({
+  outline: view.value?.sequence.model.outlineMm,
+  face: (step.value?.action?.face === 'bottom' ? 'bottom' : 'top') as 'top' | 'bottom',
+  groups: view.value ? matGroupsOfSequence(view.value.sequence) : [],
+  off: off.value.size,
+}));
+
+const atArrival = computed(() => step.value?.id === arrivalStepId);
+const down = computed(() => step.value?.phase === 'down');
+const target = (): LedgerRow | null => {
+  if (atArrival.value) return outside.value[arrivalAt.value] ?? null;
+  return down.value ? row.value : null;
+};
+
+/** + and −: at arrival of what is missing, in a step of what is counted. */
+const byOne = (by: number): void =>
+  void (atArrival.value || !count.value ? run.missing(target(), by) : run.setCount(count.value.through + by));
+const typeDigit = useTypedNumber((value) => {
+  if (count.value) void run.setCount(value);
 });
 
-async function forward(all = false): Promise<void> {
-  if (!view.value || paused.value) return;
-  if (view.value.progress.phase === 'close') {
-    if (view.value.ledger.balanced) await close(null);
-    return;
-  }
-  const act = nextAct(step.value, view.value.state, holdRunning.value, all);
-  const current = step.value;
-  if (!current) return;
-  if (act.kind === 'count') {
-    await job.count(act.joint, act.what, act.total);
-    if (act.finish) await job.finish(current);
-  } else if (act.kind === 'finish') await job.finish(current);
+/** "No more here": what is out, and what was missing, is all that this unit has. */
+function fewer(): void {
+  const known = count.value;
+  if (!known || known.what !== 'out' || known.through === 0 || known.complete) return;
+  void run.differ({ what: 'count', count: known.through + known.counts.missing });
 }
 
-async function backward(): Promise<void> {
-  if (!view.value || paused.value) return;
-  const act = backAct(view.value.progress, view.value.state);
-  if (act.kind === 'uncount') await job.count(act.joint, act.what, act.total);
-  else if (act.kind === 'reopen') await job.reopen(act.step);
-}
+const acts: Readonly<Record<RunKey, () => void>> = {
+  forward: () => void run.forward(),
+  all: () => void run.forward(true),
+  back: () => void run.backward(),
+  missing: () => void run.missing(target(), 1),
+  stripped: () => void run.stripped(),
+  lost: () => void run.lost(),
+  fewer,
+  kind: () => step.value?.joint && down.value && (dialog.value = 'screw'),
+  absent: () => void run.differ({ what: 'absent' }),
+  blocked: () => down.value && step.value?.action && (dialog.value = 'blocked'),
+  skip: () => step.value && !down.value && (dialog.value = 'skip'),
+  turn: () => void run.turnRound(),
+  note: () => (dialog.value = 'note'),
+  picture: () => (dialog.value = 'picture'),
+  pause: () => (paused.value ? void run.resume() : (dialog.value = 'pause')),
+  keys: () => (dialog.value = 'keys'),
+};
 
-const setMissing = (target: LedgerRow, total: number) => job.count(target.joint, 'missing', total);
-
-/** M: at arrival of the group chosen; in a step on the way down of this group. */
-async function missing(by: number): Promise<void> {
-  const atArrival = step.value?.id === arrivalStepId;
-  const target = atArrival ? outside.value[arrivalAt.value] : step.value?.phase === 'down' ? row.value : null;
-  if (!target) return;
-  const total = target.counts.missing + by;
-  if (total < 0 || total + target.counts.out > target.expected) return;
-  await setMissing(target, total);
-}
-
-async function stripped(): Promise<void> {
-  if (row.value && row.value.counts.stripped < row.value.expected)
-    await job.count(row.value.joint, 'stripped', row.value.counts.stripped + 1);
-}
-
-/** Screws that the tray cannot supply: new ones, or left out with the reason. */
-async function settle(what: 'new' | 'omitted'): Promise<void> {
-  const act = choice.value;
-  const current = step.value;
-  if (!act || !current || !row.value) return;
-  await job.count(
-    act.joint,
-    what,
-    row.value.counts[what] + act.short,
-    what === 'omitted' ? 'missing on arrival' : undefined,
-  );
-  await job.finish(current);
-}
-
-async function close(remark: string | null): Promise<void> {
-  await job.stream.append({ kind: 'closed', remark });
-}
-const swapped = (part: string, number: string) =>
-  job.stream.append({ kind: 'swapped', part, number: number || null });
-const pause = () =>
-  job.stream.append(paused.value ? { kind: 'resumed' } : { kind: 'paused', reason: 'set aside' });
-async function keepNote(text: string): Promise<void> {
-  noteOpen.value = false;
-  await job.stream.append({ kind: 'note', step: step.value?.id ?? null, text });
+function keepNote(text: string): void {
+  dialog.value = null;
+  void run.note(text);
 }
 
 useKeys(() => ({
-  ' ': () => void forward(),
-  PageDown: () => void forward(),
-  Enter: () => void forward(true),
-  Backspace: () => void backward(),
-  PageUp: () => void backward(),
-  m: () => void missing(1),
-  '-': () => void missing(-1),
-  '+': () => void missing(1),
-  s: () => void stripped(),
-  n: () => (noteOpen.value = true),
-  '?': () => (keysOpen.value = true),
+  ' ': acts.forward,
+  PageDown: acts.forward,
+  Enter: acts.all,
+  Backspace: acts.back,
+  PageUp: acts.back,
+  m: acts.missing,
+  '-': () => byOne(-1),
+  '+': () => byOne(1),
+  s: acts.stripped,
+  l: acts.lost,
+  d: acts.fewer,
+  k: acts.kind,
+  x: acts.absent,
+  b: acts.blocked,
+  t: acts.turn,
+  j: acts.skip,
+  n: acts.note,
+  p: acts.picture,
+  w: acts.pause,
+  h: () => card.value?.pressHold(),
+  '?': acts.keys,
   ArrowDown: () => (arrivalAt.value = Math.min(outside.value.length - 1, arrivalAt.value + 1)),
   ArrowUp: () => (arrivalAt.value = Math.max(0, arrivalAt.value - 1)),
-  ...(choice.value ? { f: () => void settle('new'), o: () => void settle('omitted') } : {}),
+  ...Object.fromEntries([...'0123456789'].map((digit) => [digit, () => typeDigit(digit)])),
+  ...(told.value?.undo ? { u: () => void told.value?.undo?.() } : {}),
+  ...(choice.value ? { f: () => void run.settle('new', ''), o: () => void run.settle('omitted', '') } : {}),
 }));
 </script>
 
@@ -196,10 +181,14 @@ useKeys(() => ({
     class="run"
     :data-phase="view.progress.phase"
     :data-step="step?.id ?? ''"
-    :data-holding="holdRunning"
+    :data-holding="run.holdRunning.value"
   >
     <section class="card main">
       <ServerState class="away" :away="job.stream.away.value" :waiting="job.waiting.value" />
+      <p v-if="told" class="told" role="status" data-testid="told">
+        {{ told.words }}
+        <button v-if="told.undo" class="act-button" @click="told.undo"><KeyHint name="U" /> undo</button>
+      </p>
       <ClosedJob
         v-if="view.progress.phase === 'closed'"
         :view="view"
@@ -208,79 +197,75 @@ useKeys(() => ({
       />
       <CloseJob
         v-else-if="view.progress.phase === 'close'"
-        :ledger="view.ledger"
+        :view="view"
         :names="names"
-        @close="close"
-        @back="backward"
+        :explain="run.leftovers"
+        @close="run.close"
+        @back="run.backward"
+        @put-back="run.putBack"
+        @count="job.count"
+        @renew="job.countNew"
       />
       <template v-else-if="step">
         <RunStepCard
+          ref="card"
           :key="step.id"
           :step="step"
           :steps="view.steps"
           :count="count"
-          :letter="row?.letter ?? ''"
+          :row="row"
+          :keep="view.state.started?.schools?.keep ?? 'cell'"
+          :tape-row="view.ledger.rows.findIndex((one) => one.joint === row?.joint) + 1"
           :names="names"
-          :arrival="{ rows: outside, at: arrivalAt, hint: arrivalHint }"
+          :arrival="{ rows: outside, at: arrivalAt, hint: run.arrivalHint.value }"
           :fitted="step.part ? (view.state.swapped.get(step.part.id) ?? '') : ''"
           :choice="choice?.short ?? 0"
-          :paused="paused"
-          @hold="holdRunning = $event"
+          :pause-reason="view.state.pauseReason"
+          @hold="run.holdRunning.value = $event"
           @choose="arrivalAt = $event"
-          @missing="setMissing"
-          @settle="settle"
-          @fitted="swapped"
-          @resume="pause"
+          @missing="(one, total) => job.count(one.joint, 'missing', total)"
+          @settle="run.settle"
+          @fitted="run.swapped"
+          @resume="run.resume"
         />
         <RunKeys
           :step="step"
           :counting="count !== null && !count.complete"
+          :countable="count !== null"
           :paused="paused"
-          @forward="forward()"
-          @all="forward(true)"
-          @back="backward"
-          @missing="missing(1)"
-          @stripped="stripped"
-          @note="noteOpen = true"
-          @pause="pause"
-          @keys="keysOpen = true"
+          @act="acts[$event]()"
         />
       </template>
     </section>
-    <RunMap class="map" :view="view" :seconds="seconds" />
+    <RunMap class="map" :view="view" :seconds="seconds" :differences="differences" @agree="run.agree" />
     <LedgerFoot
       v-if="view.ledger.cells.length > 0"
       class="ledger"
       :ledger="view.ledger"
       :step="step"
       :names="names"
-      :up="up || view.progress.phase === 'closed'"
+      :up="up"
     />
     <NoteDialog v-model="noteOpen" @keep="keepNote" />
-    <v-dialog v-model="keysOpen" max-width="520">
-      <div class="card keys-dialog">
-        <h2>Keys</h2>
-        <dl>
-          <template
-            v-for="[key, words] in [
-              ['Space / PgDn', 'next: one screw, one step'],
-              ['Enter', 'all screws of this step'],
-              ['Backspace / PgUp', 'back: one screw, one step'],
-              ['M · −', 'one missing on arrival, one fewer'],
-              ['S', 'one stripped'],
-              ['N', 'note'],
-              ['F · O', 'way back, tray empty: fit new, or leave out'],
-              ['?', 'these keys'],
-            ]"
-            :key="key"
-          >
-            <dt class="mono">{{ key }}</dt>
-            <dd>{{ words }}</dd>
-          </template>
-        </dl>
-        <button class="act-button" autofocus @click="keysOpen = false">Close</button>
-      </div>
-    </v-dialog>
+    <PictureDialog
+      v-model="pictureOpen"
+      :about="step?.title ?? 'this job'"
+      :scene="scene"
+      @kept="run.picture"
+    />
+    <PauseDialog v-model="pauseOpen" @pause="run.pause" />
+    <SkipDialog v-model="skipOpen" :title="step?.title ?? ''" @skip="run.skip" />
+    <DifferDialog
+      v-if="step"
+      v-model="differOpen"
+      :ask="differAsk"
+      :step="step"
+      :sequence="view.sequence"
+      :ledger="view.ledger"
+      :off="off"
+      @found="run.differ"
+    />
+    <KeysDialog v-model="keysOpen" />
     <p class="visually-hidden" role="status">
       {{ step ? lowerName(step.title) : partNameOf(view.progress.phase) }}
     </p>
@@ -304,25 +289,18 @@ useKeys(() => ({
 .ledger {
   grid-column: 1 / -1;
 }
+.told {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  margin: 14px 44px 0;
+  padding: 8px 14px;
+  border-left: 4px solid var(--copper);
+  background: var(--card-raised);
+  font-size: 18px;
+}
 .away {
   margin: 14px 44px 0;
-}
-.keys-dialog {
-  padding: 24px 28px;
-  border-radius: 9px;
-}
-.keys-dialog h2 {
-  font: 600 28px/1 var(--label);
-  margin-bottom: 14px;
-}
-dl {
-  display: grid;
-  grid-template-columns: 190px 1fr;
-  gap: 9px;
-  margin-bottom: 20px;
-}
-dt {
-  font-size: 14px;
 }
 @media (max-width: 900px) {
   .run {

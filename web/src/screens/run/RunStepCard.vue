@@ -5,6 +5,7 @@ import {
   sentence,
   type LedgerRow,
   type RunStep,
+  type Schools,
   type StepCount,
 } from '@bemtor/core';
 import { computed, ref } from 'vue';
@@ -19,23 +20,37 @@ const props = defineProps<{
   step: RunStep;
   steps: readonly RunStep[];
   count: StepCount | null;
-  letter: string;
+  row: LedgerRow | null;
+  keep: Schools['keep'];
+  /** The how many-th group of screws: its row of tape. */
+  tapeRow: number;
   names: ReadonlyMap<string, string>;
   arrival: { rows: readonly LedgerRow[]; at: number; hint: string | null };
   fitted: string;
   /** Screws that the tray cannot supply and that wait for a decision. */
   choice: number;
-  paused: boolean;
+  /** Why the job stands still; null while it goes on. */
+  pauseReason: string | null;
 }>();
 const emit = defineEmits<{
   hold: [running: boolean];
   choose: [index: number];
   missing: [row: LedgerRow, total: number];
-  settle: [what: 'new' | 'omitted'];
+  settle: [what: 'new' | 'omitted', words: string];
   fitted: [part: string, number: string];
   resume: [];
 }>();
 
+const hold = ref<InstanceType<typeof HoldTimer> | null>(null);
+defineExpose({ pressHold: () => hold.value?.press() });
+
+/** What the new screw is, or why none is fitted; empty where it goes without saying. */
+const words = ref('');
+const shortWhy = computed(() => {
+  const { missing = 0, lost = 0 } = props.row?.counts ?? {};
+  if (lost > 0 && missing > 0) return 'missing on arrival or lost';
+  return lost > 0 ? 'lost' : 'missing on arrival';
+});
 const place = computed(() => placeWords(props.steps, props.step));
 const detail = computed(() =>
   [props.step.place && sentence(props.step.place), props.step.detail].filter(Boolean).join('. '),
@@ -56,11 +71,24 @@ function keepNumber(): void {
       {{ place }}<span v-if="step.tool" class="tool">{{ step.tool }}</span>
     </p>
     <h1 data-testid="step-title">{{ step.title }}</h1>
-    <p v-if="paused" class="paused">
-      Paused. The clock stands still. <button class="act-button" @click="$emit('resume')">Go on</button>
+    <p v-if="pauseReason !== null" class="paused">
+      Set aside: {{ pauseReason }}. The clock stands still.
+      <button class="act-button" @click="$emit('resume')">Go on</button>
     </p>
-    <ScrewCount v-if="count" :step="step" :count="count" :letter="letter" />
-    <HoldTimer v-else-if="step.holdSeconds" :seconds="step.holdSeconds" @running="$emit('hold', $event)" />
+    <ScrewCount
+      v-if="count"
+      :step="step"
+      :count="count"
+      :keep="keep"
+      :letter="row?.letter ?? ''"
+      :tape-row="tapeRow"
+    />
+    <HoldTimer
+      v-else-if="step.holdSeconds"
+      ref="hold"
+      :seconds="step.holdSeconds"
+      @running="$emit('hold', $event)"
+    />
     <ArrivalCheck
       v-else-if="step.id === arrivalStepId"
       v-bind="arrival"
@@ -85,11 +113,21 @@ function keepNumber(): void {
     </label>
     <div v-if="choice > 0" class="choice" role="alert" data-testid="short">
       <p>
-        {{ choice }} {{ choice === 1 ? 'screw was' : 'screws were' }} missing on arrival; the tray has none
-        for {{ choice === 1 ? 'it' : 'them' }}.
+        {{ choice }} {{ choice === 1 ? 'screw is' : 'screws are' }} {{ shortWhy }}; the tray has none for
+        {{ choice === 1 ? 'it' : 'them' }}.
       </p>
-      <button class="act-button primary" @click="$emit('settle', 'new')"><KeyHint name="F" /> fit new</button>
-      <button class="act-button" @click="$emit('settle', 'omitted')"><KeyHint name="O" /> leave out</button>
+      <button class="act-button primary" @click="$emit('settle', 'new', words)">
+        <KeyHint name="F" /> fit new
+      </button>
+      <button class="act-button" @click="$emit('settle', 'omitted', words)">
+        <KeyHint name="O" /> leave out
+      </button>
+      <input
+        v-model="words"
+        aria-label="Of which kind, or why"
+        maxlength="120"
+        placeholder="of another kind? why left out?"
+      />
     </div>
     <ul v-if="step.cautions.length > 0" class="caution">
       <li v-for="caution in step.cautions" :key="caution">{{ caution }}</li>
@@ -150,6 +188,15 @@ h1 {
 }
 .choice p {
   flex: 1 1 320px;
+}
+.choice input {
+  flex: 1 1 260px;
+  min-height: var(--touch);
+  padding: 0 12px;
+  font-size: 17px;
+  border: 1.5px solid var(--ink-soft);
+  border-radius: var(--radius);
+  background: var(--card-raised);
 }
 .fitted {
   display: grid;

@@ -1,10 +1,16 @@
 <script setup lang="ts">
-import { screwWords, type RunStep, type StepCount } from '@bemtor/core';
+import { keepWords, screwWords, type RunStep, type Schools, type StepCount } from '@bemtor/core';
 import { computed } from 'vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 
 /** The count of a screw step: one figure to be read from afar, one glyph per screw, kind and cell. */
-const props = defineProps<{ step: RunStep; count: StepCount; letter: string }>();
+const props = defineProps<{
+  step: RunStep;
+  count: StepCount;
+  letter: string;
+  keep: Schools['keep'];
+  tapeRow: number;
+}>();
 
 /** More glyphs than this would shrink to dots; the figure says it all. */
 const drawn = 24;
@@ -21,7 +27,7 @@ const absent = computed(() =>
 const captive = computed(() => props.step.joint?.screw?.captive === true);
 const place = computed(() => {
   if (captive.value) return props.count.what === 'out' ? 'stay in the part' : 'in the part';
-  return props.count.what === 'out' ? `into cell ${props.letter}` : `from cell ${props.letter}`;
+  return keepWords(props.keep, props.letter, props.tapeRow, props.count.what === 'out');
 });
 </script>
 
@@ -50,6 +56,7 @@ const place = computed(() => {
       <p v-if="count.what === 'back' && count.counts.omitted > 0" class="aside">
         {{ count.counts.omitted }} left out on purpose
       </p>
+      <p v-if="count.counts.lost > 0" class="aside">{{ count.counts.lost }} lost</p>
       <p v-if="count.counts.stripped > 0" class="aside">{{ count.counts.stripped }} stripped</p>
     </div>
   </div>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { buildLexicon, type ShopWord } from '@bemtor/core';
+import { buildLexicon, schoolQuestions, schoolsSchema, type Schools, type ShopWord } from '@bemtor/core';
 import { computed, onMounted, ref } from 'vue';
 import { useShop } from '../../stores/shop.ts';
 
-/** The shop's own words: what somebody mutters here, and the words of the trade that it stands for. */
+/** How this shop works: who works here, what it chose where good technicians differ, and its own words. */
 const shop = useShop();
 const word = ref('');
 const means = ref('');
@@ -18,7 +18,7 @@ const lexicon = buildLexicon();
 const asPart = computed(() => means.value.trim() !== '' && !lexicon.has(means.value));
 
 async function change(next: ShopWord[]): Promise<boolean> {
-  fault.value = await shop.change(next);
+  fault.value = await shop.changeWords(next);
   return fault.value === null;
 }
 async function add(): Promise<void> {
@@ -27,11 +27,33 @@ async function add(): Promise<void> {
   const others = shop.words.filter((known) => known.word !== entry.word);
   if (await change([...others, entry])) word.value = means.value = '';
 }
+async function choose(key: keyof Schools, value: string): Promise<void> {
+  const read = schoolsSchema.safeParse({ ...shop.schools, [key]: value });
+  if (read.success) fault.value = await shop.changeSchools(read.data);
+}
 const drop = (entry: ShopWord) => change(shop.words.filter((known) => known !== entry));
 </script>
 
 <template>
   <section class="card shop" aria-label="Shop">
+    <label class="who"
+      >Who works at this device
+      <input v-model="shop.technician" maxlength="60" placeholder="your name" data-testid="technician" />
+    </label>
+    <h1>How this shop works</h1>
+    <p class="soft">Good technicians differ. The first answer is the usual one, with its reason.</p>
+    <fieldset v-for="question in schoolQuestions" :key="question.key">
+      <legend>{{ question.label }}</legend>
+      <button
+        v-for="(answer, i) in question.answers"
+        :key="answer.value"
+        :aria-pressed="shop.schools[question.key] === answer.value"
+        :data-testid="`school-${question.key}-${answer.value}`"
+        @click="choose(question.key, answer.value)"
+      >
+        {{ answer.words }} <small v-if="i === 0">{{ question.reason }}</small>
+      </button>
+    </fieldset>
     <h1>Words of this shop</h1>
     <p class="soft">
       What is said here but not everywhere. A word stands for words of the trade: “snake” for “display cable”.
@@ -72,6 +94,38 @@ h1 {
 .soft {
   color: var(--ink-soft);
   max-width: 66ch;
+}
+.who {
+  max-width: 320px;
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+legend {
+  font: 600 18px/1.2 var(--label);
+  margin-bottom: 6px;
+}
+fieldset button {
+  min-height: var(--touch);
+  padding: 6px 16px;
+  text-align: left;
+  border: 1.5px solid var(--card-line);
+  border-radius: var(--radius);
+  flex: 0 1 380px;
+}
+fieldset button[aria-pressed='true'] {
+  border: 2px solid var(--copper);
+  font-weight: 600;
+}
+small {
+  display: block;
+  font-weight: 400;
+  color: var(--ink-soft);
 }
 form {
   display: flex;

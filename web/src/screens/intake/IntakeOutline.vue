@@ -1,0 +1,209 @@
+<script setup lang="ts">
+import { markKinds, markWords, type Intake, type MarkKind } from '@bemtor/core';
+import { computed, ref } from 'vue';
+import KeyHint from '../../components/KeyHint.vue';
+import { useKeys } from '../../composables/useKeys.ts';
+
+/** The condition on arrival: kinds of marks to tap onto the outline, or to place with the arrow keys. */
+const props = defineProps<{
+  marks: Intake['marks'];
+  outline: { readonly width: number; readonly depth: number };
+}>();
+const emit = defineEmits<{ change: [marks: Intake['marks']] }>();
+
+const face = ref<'top' | 'bottom'>('bottom');
+const kind = ref<MarkKind>('missing-screw');
+const cross = ref({ x: 0.5, y: 0.5 });
+const shown = computed(() =>
+  props.marks.map((mark, i) => ({ mark, i })).filter(({ mark }) => mark.face === face.value),
+);
+/** One letter a kind; the words stand beside it in the list. */
+const letterOf = (of: MarkKind): string => String(markKinds.indexOf(of) + 1);
+const short = 0.04;
+
+function place(x: number, y: number): void {
+  const near = props.marks.findIndex(
+    (mark) =>
+      mark.face === face.value &&
+      mark.kind === kind.value &&
+      Math.abs(mark.x - x) < short &&
+      Math.abs(mark.y - y) < short,
+  );
+  if (near >= 0)
+    return emit(
+      'change',
+      props.marks.filter((_, i) => i !== near),
+    );
+  emit('change', [...props.marks, { kind: kind.value, face: face.value, x, y, note: '' }]);
+}
+function tap(event: MouseEvent): void {
+  const box = (event.currentTarget as SVGElement).getBoundingClientRect();
+  const within = (share: number): number => Math.min(1, Math.max(0, share));
+  cross.value = {
+    x: within((event.clientX - box.left) / box.width),
+    y: within((event.clientY - box.top) / box.height),
+  };
+  place(cross.value.x, cross.value.y);
+}
+function move(x: number, y: number): void {
+  cross.value = {
+    x: Math.min(1, Math.max(0, cross.value.x + x)),
+    y: Math.min(1, Math.max(0, cross.value.y + y)),
+  };
+}
+const flip = () => (face.value = face.value === 'top' ? 'bottom' : 'top');
+useKeys(() => ({
+  ...Object.fromEntries(markKinds.map((one, i) => [String(i + 1), () => (kind.value = one)])),
+  ArrowLeft: () => move(-short, 0),
+  ArrowRight: () => move(short, 0),
+  ArrowUp: () => move(0, -short),
+  ArrowDown: () => move(0, short),
+  Enter: () => place(cross.value.x, cross.value.y),
+  f: flip,
+}));
+const count = (of: MarkKind): number => props.marks.filter((mark) => mark.kind === of).length;
+</script>
+
+<template>
+  <section class="outline" aria-label="Condition on arrival">
+    <div class="head">
+      <h2 class="label">Condition on arrival, {{ face }} up</h2>
+      <button class="flip" @click="flip"><KeyHint name="F" /> turn over</button>
+    </div>
+    <svg
+      :viewBox="`0 0 ${outline.width} ${outline.depth}`"
+      preserveAspectRatio="none"
+      :style="{ aspectRatio: `${outline.width} / ${outline.depth}` }"
+      role="application"
+      :aria-label="`Outline, ${face} up: tap to mark ${markWords[kind].toLowerCase()}`"
+      data-testid="intake-outline"
+      @click="tap"
+    >
+      <rect x="1" y="1" :width="outline.width - 2" :height="outline.depth - 2" rx="10" />
+      <g v-if="face === 'bottom'" class="feet">
+        <rect
+          v-for="[x, y] in [
+            [0.08, 0.08],
+            [0.86, 0.08],
+            [0.08, 0.88],
+            [0.86, 0.88],
+          ]"
+          :key="`${x} ${y}`"
+          :x="x! * outline.width"
+          :y="y! * outline.depth"
+          :width="outline.width * 0.06"
+          :height="outline.depth * 0.04"
+          rx="2"
+        />
+      </g>
+      <path
+        class="cross"
+        :d="`M${cross.x * outline.width - 7} ${cross.y * outline.depth}h14M${cross.x * outline.width} ${cross.y * outline.depth - 7}v14`"
+      />
+      <g v-for="{ mark, i } in shown" :key="i" class="mark" :class="mark.kind">
+        <circle :cx="mark.x * outline.width" :cy="mark.y * outline.depth" :r="outline.width * 0.028" />
+        <text
+          :x="mark.x * outline.width"
+          :y="mark.y * outline.depth + outline.width * 0.012"
+          :font-size="outline.width * 0.036"
+          text-anchor="middle"
+        >
+          {{ letterOf(mark.kind) }}
+        </text>
+      </g>
+    </svg>
+    <ul class="kinds">
+      <li v-for="(one, i) in markKinds" :key="one">
+        <button :class="{ on: one === kind }" :aria-pressed="one === kind" @click="kind = one">
+          <KeyHint :name="String(i + 1)" /> {{ markWords[one] }}
+          <strong v-if="count(one) > 0">{{ count(one) }}</strong>
+        </button>
+      </li>
+    </ul>
+    <p class="hint">
+      Tap the place, or arrows and <KeyHint name="Enter" />. The same place again takes it off.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.outline {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+.flip {
+  min-height: 44px;
+  color: var(--soft-on-mat);
+}
+svg {
+  width: 100%;
+  max-height: 330px;
+  cursor: crosshair;
+  touch-action: manipulation;
+}
+rect {
+  fill: var(--mat-raised);
+  stroke: var(--soft-on-mat);
+  stroke-width: 1.2;
+}
+.feet rect {
+  fill: none;
+  stroke: var(--mat-line);
+}
+.cross {
+  stroke: var(--soft-on-mat);
+  stroke-width: 1;
+}
+.mark circle {
+  fill: var(--card);
+  stroke: var(--copper);
+  stroke-width: 2;
+}
+.mark.bulge circle,
+.mark.liquid circle {
+  fill: var(--caution);
+}
+.mark text {
+  font-family: var(--label);
+  font-weight: 600;
+  fill: var(--ink);
+  pointer-events: none;
+}
+:root[data-theme='dark'] .mark.bulge text,
+:root[data-theme='dark'] .mark.liquid text {
+  fill: var(--on-caution);
+}
+.kinds {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px 10px;
+}
+.kinds button {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
+  min-height: 44px;
+  padding: 0 8px;
+  border: 1.5px solid transparent;
+  border-radius: var(--radius);
+}
+.kinds .on {
+  border-color: var(--copper-mat);
+  background: var(--mat-raised);
+}
+.kinds strong {
+  margin-left: auto;
+  font: 600 20px/1 var(--label);
+}
+.hint {
+  color: var(--soft-on-mat);
+  font-size: 14px;
+}
+</style>

@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import {
+  emptyContext,
+  lowerName,
+  readLine,
+  screwWords,
+  type InHand,
+  type JobView,
+  type Leftovers,
+} from '@bemtor/core';
+import { computed, ref } from 'vue';
+import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+
+/** What is left in the hand, and where it most likely belongs: best first, with the reason. */
+const props = defineProps<{
+  view: JobView;
+  names: ReadonlyMap<string, string>;
+  explain: (inHand: readonly InHand[]) => Leftovers | null;
+}>();
+
+const counts = ref<Record<string, number>>({});
+const typed = ref('');
+const loose = computed(() => props.view.ledger.cells.filter((cell) => !cell.screw.captive));
+function add(letter: string, by: number): void {
+  counts.value = { ...counts.value, [letter]: Math.max(0, (counts.value[letter] ?? 0) + by) };
+}
+const typedHand = computed<InHand[]>(() =>
+  typed.value.trim() === ''
+    ? []
+    : readLine(typed.value, { ...emptyContext([]), at: 0 }).entries.flatMap((entry) =>
+        entry.kind === 'undo' && entry.joint.screw
+          ? [{ screw: entry.joint.screw, count: entry.joint.count ?? 1 }]
+          : [],
+      ),
+);
+const inHand = computed<InHand[]>(() => [
+  ...loose.value.flatMap(({ letter, screw }) =>
+    (counts.value[letter] ?? 0) > 0 ? [{ screw, count: counts.value[letter] ?? 0 }] : [],
+  ),
+  ...typedHand.value,
+]);
+const found = computed(() => (inHand.value.length > 0 ? props.explain(inHand.value) : null));
+const places = computed(() => found.value?.places.slice(0, 4) ?? []);
+const nameOf = (part: string): string => lowerName(props.names.get(part) ?? part);
+</script>
+
+<template>
+  <section class="leftovers" aria-label="Left over in the hand" data-testid="leftovers">
+    <h2>In the hand</h2>
+    <div class="hand">
+      <span v-for="cell in loose" :key="cell.letter" class="kind">
+        <ScrewGlyph :drive="cell.screw.drive" :size="24" />
+        <span
+          ><b>{{ cell.letter }}</b> {{ screwWords(cell.screw) }}</span
+        >
+        <button :aria-label="`One ${cell.letter} fewer in the hand`" @click="add(cell.letter, -1)">−</button>
+        <strong>{{ counts[cell.letter] ?? 0 }}</strong>
+        <button :aria-label="`One ${cell.letter} more in the hand`" @click="add(cell.letter, 1)">+</button>
+      </span>
+      <input v-model="typed" aria-label="Another kind in the hand" placeholder="or typed: 1 PH0 M2x4" />
+    </div>
+    <ul v-if="found">
+      <li v-for="swap in found.swaps" :key="swap.at.joint + swap.short.joint" class="stop" data-testid="swap">
+        {{ swap.danger }}.
+        <details>
+          <summary>How to get there</summary>
+          <ol>
+            <li v-for="words in swap.reopen" :key="words">{{ words }}</li>
+          </ol>
+        </details>
+      </li>
+      <li v-for="place in places" :key="place.row.joint" class="place" data-testid="likely">
+        <strong
+          >{{ nameOf(place.row.part)
+          }}<template v-if="place.row.where">, {{ place.row.where }}</template></strong
+        >
+        {{ place.reason }}.
+        <details>
+          <summary>How to get there</summary>
+          <ol>
+            <li v-for="words in place.reopen" :key="words">{{ words }}</li>
+          </ol>
+        </details>
+      </li>
+      <li v-if="places.length === 0 && found.swaps.length === 0">
+        No group of this device takes such a screw: look under the device, in the lid, on the bench.
+      </li>
+    </ul>
+    <p v-else class="soft">Say what is left over, and the likeliest places are named.</p>
+  </section>
+</template>
+
+<style scoped>
+.leftovers {
+  margin-top: 18px;
+  border: 2px solid var(--card-line);
+  border-radius: 9px;
+  padding: 14px 18px;
+  display: grid;
+  gap: 12px;
+}
+h2 {
+  font: 600 24px/1 var(--label);
+}
+.hand {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 22px;
+  align-items: center;
+}
+.kind {
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+}
+.kind strong {
+  font: 600 24px/1 var(--label);
+  min-width: 20px;
+  text-align: center;
+}
+.kind button {
+  width: 44px;
+  height: 44px;
+  border: 1.5px solid var(--ink-soft);
+  border-radius: var(--radius);
+}
+b {
+  font: 600 20px/1 var(--label);
+  color: var(--copper-ink);
+}
+input {
+  min-height: 44px;
+  padding: 0 12px;
+  border: 1.5px solid var(--ink-soft);
+  border-radius: var(--radius);
+  background: var(--card-raised);
+  font-family: var(--mono);
+}
+ul {
+  display: grid;
+  gap: 8px;
+}
+.place {
+  padding: 6px 0;
+  font-size: 17px;
+  border-bottom: 1px solid var(--card-line);
+}
+summary {
+  min-height: 32px;
+  cursor: pointer;
+}
+ol {
+  padding-left: 22px;
+  list-style: decimal;
+}
+ol li {
+  display: list-item;
+}
+.soft {
+  color: var(--ink-soft);
+}
+</style>

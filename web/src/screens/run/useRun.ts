@@ -1,0 +1,254 @@
+import {
+  backAct,
+  explainLeftovers,
+  foldLines,
+  nextAct,
+  restRequest,
+  standingEntries,
+  stepCount,
+  viewJob,
+  workedSeconds,
+  writeLine,
+  type Difference,
+  type DifferedBody,
+  type InHand,
+  type LedgerRow,
+  type RecordBody,
+  type StreamItem,
+} from '@bemtor/core';
+import { storeToRefs } from 'pinia';
+import { computed, onMounted, ref, shallowRef } from 'vue';
+import { read } from '../../api/client.ts';
+import { useClock } from '../../composables/useClock.ts';
+import { useJob } from '../../stores/job.ts';
+import { useUnit, type Published } from '../../stores/unit.ts';
+import { planInWorker } from '../../workers/planner.ts';
+
+/** A job at the bench: where it stands, and everything that a key can do to it. */
+export function useRun(unitId: string) {
+  const store = useUnit();
+  const { unit, fault } = storeToRefs(store);
+  const now = useClock();
+  /** The revision that the job follows, which need not be the latest any more. */
+  const followed = shallowRef<Published | null>(null);
+  const document = computed(() => followed.value?.document ?? null);
+  const job = useJob(document);
+  const { view } = job;
+  const holdRunning = ref(false);
+  const arrivalHint = ref<string | null>(null);
+  const ready = ref(false);
+  /** What was just done and can be taken back with one key, or why something could not be done. */
+  const told = ref<{ readonly words: string; readonly undo?: () => Promise<void> } | null>(null);
+
+  onMounted(async () => {
+    await store.load(unitId);
+    await job.openFor(unitId, unit.value?.job?.id ?? null);
+    const revision = unit.value?.job?.revision ?? unit.value?.model.revision;
+    if (job.stream.streamId.value && revision) {
+      const code = encodeURIComponent(unit.value?.model.code ?? '');
+      followed.value = (await read<Published>(`/models/${code}/revisions/${revision}`)).value;
+    }
+    ready.value = true;
+    const marks = unit.value?.intake.marks.filter(({ kind }) => kind === 'missing-screw') ?? [];
+    if (marks.length > 0)
+      arrivalHint.value = `${marks.length} ${marks.length === 1 ? 'screw' : 'screws'} missing, by the intake`;
+    if (unit.value?.recording) await readHint(unit.value.recording.id);
+  });
+
+  /** What intake or the unit's recording say was missing; it is offered, not taken over silently. */
+  async function readHint(recordingId: string): Promise<void> {
+    const { value } = await read<{ items: StreamItem<RecordBody>[] }>(`/recordings/${recordingId}`);
+    const missing = standingEntries(foldLines(value.items)).filter((entry) => entry.kind === 'missing');
+    if (missing.length > 0) arrivalHint.value = missing.map((entry) => writeLine(entry)).join('; ');
+  }
+
+  const step = computed(() => view.value?.progress.step ?? null);
+  const count = computed(() => (step.value && view.value ? stepCount(step.value, view.value.state) : null));
+  const row = computed(
+    () => view.value?.ledger.rows.find((candidate) => candidate.joint === step.value?.joint?.id) ?? null,
+  );
+  const seconds = computed(() => (view.value ? workedSeconds(view.value.state, now.value.toISOString()) : 0));
+  const paused = computed(() => view.value?.state.pausedSince != null);
+  const choice = computed(() => {
+    const act = view.value ? nextAct(step.value, view.value.state, holdRunning.value) : null;
+    return act?.kind === 'choose' ? act : null;
+  });
+
+  async function forward(all = false): Promise<void> {
+    if (!view.value || paused.value) return;
+    if (view.value.progress.phase === 'close') {
+      if (view.value.ledger.balanced && view.value.notBack.length === 0) await close(null);
+      return;
+    }
+    const act = nextAct(step.value, view.value.state, holdRunning.value, all);
+    const current = step.value;
+    if (!current) return;
+    told.value = null;
+    if (act.kind === 'count') {
+      await job.count(act.joint, act.what, act.total);
+      if (act.finish) await job.finish(current);
+    } else if (act.kind === 'finish') await job.finish(current);
+  }
+
+  async function backward(): Promise<void> {
+    if (!view.value || paused.value) return;
+    const act = backAct(view.value.progress, view.value.state);
+    if (act.kind === 'uncount') await job.count(act.joint, act.what, act.total);
+    else if (act.kind === 'reopen') await job.reopen(act.step);
+  }
+
+  /** Sets the count of the step: "four are out". More than expected is a difference, not a count. */
+  async function setCount(total: number): Promise<void> {
+    const current = step.value;
+    const known = count.value;
+    if (!current?.joint || !known || paused.value) return;
+    if (total > known.of) {
+      if (known.what === 'out') await differ({ what: 'count', count: total + known.counts.missing });
+      return;
+    }
+    await job.count(current.joint.id, known.what === 'out' ? 'out' : 'back', Math.max(0, total));
+  }
+
+  async function missing(target: LedgerRow | null, by: number): Promise<void> {
+    if (!target) return;
+    const total = target.counts.missing + by;
+    if (total < 0 || total + target.counts.out > target.expected) return;
+    await job.count(target.joint, 'missing', total);
+  }
+
+  async function stripped(): Promise<void> {
+    if (row.value && row.value.counts.stripped < row.value.expected)
+      await job.count(row.value.joint, 'stripped', row.value.counts.stripped + 1);
+  }
+
+  /** A screw of this step that came out and is gone. */
+  async function lost(): Promise<void> {
+    if (row.value && step.value?.phase === 'back' && row.value.inTray > 0 && row.value.openBack > 0)
+      await job.count(row.value.joint, 'lost', row.value.counts.lost + 1);
+  }
+
+  /** Screws that the tray cannot supply: new ones, or left out with the reason. */
+  async function settle(what: 'new' | 'omitted', words: string): Promise<void> {
+    const act = choice.value;
+    const current = step.value;
+    if (!act || !current || !row.value) return;
+    const total = row.value.counts[what] + act.short;
+    const why = row.value.counts.lost > 0 ? 'lost' : 'missing on arrival';
+    await (what === 'new'
+      ? job.countNew(act.joint, total, words)
+      : job.count(act.joint, 'omitted', total, words || why));
+    await job.finish(current);
+  }
+
+  /** Something here is not as the sequence says: kept as evidence, and the rest planned again from here. */
+  async function differ(found: NonNullable<DifferedBody['found']>): Promise<void> {
+    const action = step.value?.action;
+    if (!action || step.value?.phase !== 'down' || !document.value || !view.value || paused.value) return;
+    const what = found.what;
+    const body: DifferedBody = { kind: 'differed', action: action.id, what, found };
+    const ahead = { id: 'ahead', at: new Date().toISOString(), body };
+    const next = viewJob(document.value, [...job.stream.items.value, ahead]);
+    const request = restRequest(next);
+    const planned = request && request.targets.length > 0 ? await planInWorker(next.sequence, request) : null;
+    if (planned && !planned.ok) {
+      told.value = { words: `Not taken down: ${planned.fault.what}` };
+      return;
+    }
+    const before = view.value.state.route.filter((id) => !view.value?.state.done.has(`down:${id}`));
+    await job.stream.append(body);
+    await job.stream.append({ kind: 'replanned', steps: [...(planned?.value.steps ?? [])], because: what });
+    told.value = {
+      words: 'Taken down as evidence; the rest is planned again.',
+      undo: async () => {
+        await job.stream.append({ ...body, found: null });
+        await job.stream.append({ kind: 'replanned', steps: before, because: 'taken back' });
+        told.value = null;
+      },
+    };
+  }
+
+  /** Takes a difference back, and plans the rest again as the sequence has it. */
+  async function agree(difference: Difference): Promise<void> {
+    if (!document.value) return;
+    const body: DifferedBody = {
+      kind: 'differed',
+      action: difference.action,
+      what: difference.what,
+      found: null,
+    };
+    const ahead = { id: 'ahead', at: new Date().toISOString(), body };
+    const next = viewJob(document.value, [...job.stream.items.value, ahead]);
+    await job.stream.append(body);
+    const request = next.progress.phase === 'down' ? restRequest(next) : null;
+    const planned = request ? await planInWorker(next.sequence, request) : null;
+    if (planned?.ok)
+      await job.stream.append({ kind: 'replanned', steps: [...planned.value.steps], because: 'taken back' });
+  }
+
+  /** The way back begins here, with what is off now. */
+  async function turnRound(): Promise<void> {
+    if (!view.value || view.value.progress.phase !== 'down') return;
+    const before = view.value.state.route.filter((id) => !view.value?.state.done.has(`down:${id}`));
+    await job.stream.append({ kind: 'replanned', steps: [], because: 'turned round' });
+    told.value = {
+      words: 'Turned round: from here it goes back up.',
+      undo: async () => {
+        await job.stream.append({ kind: 'replanned', steps: before, because: 'on again' });
+        told.value = null;
+      },
+    };
+  }
+
+  async function skip(reason: string): Promise<void> {
+    if (step.value) await job.stream.append({ kind: 'skipped', step: step.value.id, reason });
+  }
+  const close = (remark: string | null) => job.stream.append({ kind: 'closed', remark });
+  const swapped = (part: string, number: string) =>
+    job.stream.append({ kind: 'swapped', part, number: number || null });
+  const pause = (reason: string) => job.stream.append({ kind: 'paused', reason });
+  const resume = () => job.stream.append({ kind: 'resumed' });
+  const note = (text: string) => job.stream.append({ kind: 'note', step: step.value?.id ?? null, text });
+  const picture = (id: string) =>
+    job.stream.append({ kind: 'picture', step: step.value?.id ?? null, picture: id });
+  const putBack = (id: string) => job.stream.append({ kind: 'undone', step: id });
+  const leftovers = (inHand: readonly InHand[]) =>
+    view.value ? explainLeftovers(view.value.sequence, view.value.ledger, inHand) : null;
+
+  return {
+    unit,
+    fault,
+    ready,
+    job,
+    document,
+    view,
+    step,
+    count,
+    row,
+    seconds,
+    paused,
+    choice,
+    holdRunning,
+    arrivalHint,
+    told,
+    forward,
+    backward,
+    setCount,
+    missing,
+    stripped,
+    lost,
+    settle,
+    differ,
+    agree,
+    turnRound,
+    skip,
+    close,
+    swapped,
+    pause,
+    resume,
+    note,
+    picture,
+    putBack,
+    leftovers,
+  };
+}
+export type Run = ReturnType<typeof useRun>;
