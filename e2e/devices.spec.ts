@@ -1,6 +1,8 @@
+import { configure, runSteps } from '@bemtor/core';
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { openUnit } from './support/bench.ts';
+import { startRun } from './support/bench.ts';
+import { published } from './support/summary.ts';
 
 const title = (page: Page) => page.getByTestId('step-title');
 
@@ -15,15 +17,6 @@ async function runByTouch(page: Page): Promise<void> {
     else await page.getByRole('button', { name: /^Space/ }).click();
     await expect(run).not.toHaveAttribute('data-step', step ?? '');
   }
-}
-
-async function startRun(page: Page, unit: string, key: string): Promise<void> {
-  await openUnit(page, unit);
-  await expect(page.getByText('Where to?')).toBeVisible();
-  await page.keyboard.press(key);
-  await expect(page.getByTestId('route-step').last()).toBeVisible();
-  await page.getByTestId('start-run').click();
-  await expect(title(page)).toBeVisible();
 }
 
 for (const [unit, device, key] of [
@@ -76,34 +69,16 @@ test('a screw left in the tray is named at the close, and only a reason closes t
     items: { body: { kind: string; steps?: string[] } }[];
   };
   const steps = items.find((item) => item.body.kind === 'started')?.body.steps ?? [];
-  const sequence = (await (await page.request.get('/api/models/TL14-2/revisions/1')).json()) as {
-    document: {
-      actions: { id: string; joint?: string }[];
-      joints: { id: string; count?: number; type: string }[];
-      checks: { at: string }[];
-    };
-  };
-  const { actions, joints, checks } = sequence.document;
-  const events: object[] = [{ kind: 'done', step: 'arrival' }];
-  for (const id of steps) {
-    const joint = joints.find(
-      (candidate) => candidate.id === actions.find((action) => action.id === id)?.joint,
-    );
-    if (joint?.type === 'screws' || joint?.type === 'standoffs') {
-      events.push(
-        { kind: 'counted', joint: joint.id, what: 'out', total: joint.count },
-        {
-          kind: 'counted',
-          joint: joint.id,
-          what: 'back',
-          total: joint.id === 'j-battery-screws' ? 3 : joint.count,
-        },
-      );
-    }
-    events.push({ kind: 'done', step: `down:${id}` }, { kind: 'done', step: `back:${id}` });
-  }
-  checks.forEach((check, i) => events.push({ kind: 'done', step: `check:${check.at}:${i}` }));
-  events.push({ kind: 'done', step: 'swap:battery' });
+  const document = await published(page, page.url().replace(/\/unit.*/, ''), 'TL14-2');
+  const configuration = { keyboard: 'plain', card: 'cellular', layout: 'A' };
+  const events = runSteps(configure(document, configuration), { steps, targets: ['battery'] }).flatMap(
+    ({ id, joint, phase }) => {
+      const what = phase === 'down' ? 'out' : 'back';
+      const total = joint?.id === 'j-battery-screws' && what === 'back' ? 3 : joint?.count;
+      const counted = joint ? [{ kind: 'counted', joint: joint.id, what, total }] : [];
+      return [...counted, { kind: 'done', step: id }];
+    },
+  );
   await page.request.post(`/api/jobs/${job.jobs[0]?.id}/events`, {
     data: { items: events.map((body) => ({ id: crypto.randomUUID(), at: new Date().toISOString(), body })) },
   });
@@ -114,6 +89,7 @@ test('a screw left in the tray is named at the close, and only a reason closes t
   await page.getByTestId('close-job').click();
   await expect(page.getByTestId('closed')).toContainText('Closed with an open ledger');
   await page.goto('/logbook');
-  await expect(page.getByTestId('job-row')).toContainText('1 still in the tray');
-  await expect(page.getByTestId('job-row')).toContainText('Boss cracked');
+  const row = page.getByTestId('job-row').filter({ hasText: 'SK-0407' });
+  await expect(row).toContainText('1 still in the tray');
+  await expect(row).toContainText('Boss cracked');
 });

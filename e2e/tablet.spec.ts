@@ -54,7 +54,7 @@ for (const [width, height] of [
     await expect(page.getByTestId('step-title')).toBeVisible();
     await fits(page, 'run');
     await page.goto('/logbook');
-    await expect(page.getByTestId('job-row')).toHaveCount(1);
+    await expect(page.getByTestId('job-row').first()).toBeVisible();
     await fits(page, 'logbook');
   });
 }

@@ -36,3 +36,46 @@ export async function pressUntil(page: Page, reached: () => Promise<boolean>): P
   }
   expect(await reached()).toBe(true);
 }
+
+/** Chooses targets by their keys on the Route screen of a unit, and starts the run. */
+export async function startRun(page: Page, unit: string, ...keys: string[]): Promise<void> {
+  await openUnit(page, unit);
+  await expect(page.getByText('Where to?')).toBeVisible();
+  for (const key of keys) await page.keyboard.press(key);
+  await expect(page.getByTestId('route-step').last()).toBeVisible();
+  await page.getByTestId('start-run').click();
+  await expect(page.getByTestId('step-title')).toBeVisible();
+}
+
+export const inPhase = (page: Page, phase: string) => async (): Promise<boolean> =>
+  (await page.locator('.run').getAttribute('data-phase')) === phase;
+
+/** As `pressUntil`, with all screws of a step at once; holds are waited for by the page's own clock. */
+export async function hurryUntil(page: Page, reached: () => Promise<boolean>): Promise<string[]> {
+  const run = page.locator('.run');
+  const state = async () =>
+    `${await run.getAttribute('data-step')}|${await run.getAttribute('data-phase')}|${(await page.getByTestId('count').allTextContents()).join()}`;
+  const titles: string[] = [];
+  for (let presses = 0; presses < 300 && !(await reached()); presses++) {
+    await expect(run).toHaveAttribute('data-holding', 'false', { timeout: 40_000 });
+    const title = (await page.getByTestId('step-title').textContent()) ?? '';
+    if (titles.at(-1) !== title) titles.push(title);
+    const before = await state();
+    await page.keyboard.press('Enter');
+    await expect
+      .poll(state, { message: `Enter on ${before}`, intervals: [20, 40, 80, 160] })
+      .not.toBe(before);
+  }
+  expect(await reached()).toBe(true);
+  return titles;
+}
+
+/** Time that passes on the page's clock while something goes on; the clock has to be installed. */
+export async function withTime<T>(page: Page, goOn: () => Promise<T>): Promise<T> {
+  const ticking = setInterval(() => void page.clock.fastForward(5_000).catch(() => undefined), 200);
+  try {
+    return await goOn();
+  } finally {
+    clearInterval(ticking);
+  }
+}

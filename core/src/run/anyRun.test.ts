@@ -2,6 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { TestBench } from '../testing/bench.ts';
 import { anyDevice } from '../testing/devices.ts';
+import { caseCovers } from '../sequence/caseCovers.ts';
+import { demoSequence } from '../testing/demo.ts';
 import { countKinds } from './events.ts';
 
 const fumble = fc.oneof(
@@ -74,10 +76,9 @@ describe('any run of any device', () => {
           for (const other of back)
             if (other.action?.part === action.part && other.action.verb === 'pry')
               expect(place(other.action.id)).toBeLessThan(place(action.id));
+          const cases = caseCovers(sequence.parts, sequence.joints);
           const cover = back.findLast(
-            (other) =>
-              other.action?.verb === 'lift' &&
-              sequence.parts.find((part) => part.id === other.action?.part)?.kind === 'cover',
+            (other) => other.action?.verb === 'lift' && cases.has(other.action.part),
           );
           const joint = sequence.joints.find(({ id }) => id === action.joint);
           if (cover && joint?.throughCase) expect(place(cover.action!.id)).toBeLessThan(place(action.id));
@@ -113,5 +114,35 @@ describe('any run of any device', () => {
       }),
       { numRuns: 150 },
     );
+  });
+
+  test('in the demo devices, to any part: what hides a screw is on after the screw, the tests before the case', () => {
+    for (const name of ['lark-14', 'pilot-7', 'mast-24', 'keel-mini']) {
+      const device = demoSequence(name);
+      for (const { part } of device.actions.filter((action) => action.verb === 'lift')) {
+        const reached = device.parts.find(({ id }) => id === part);
+        if (Object.keys(reached?.when ?? {}).length > 0) continue;
+        const { steps, sequence } = new TestBench(device, [part]).view;
+        const back = steps.filter((step) => step.phase === 'back');
+        const on = (id: string): number =>
+          back.findIndex((step) => step.action?.verb === 'lift' && step.action.part === id);
+        back.forEach((step, at) => {
+          const hiddenBy = sequence.joints.find(({ id }) => id === step.action?.joint)?.hiddenBy;
+          if (hiddenBy && on(hiddenBy) >= 0) expect(on(hiddenBy)).toBeGreaterThan(at);
+        });
+        const test = back.findIndex((step) => step.id.startsWith('check:before-closing'));
+        for (const id of caseCovers(sequence.parts, sequence.joints))
+          if (
+            on(id) >= 0 &&
+            id ===
+              back.findLast(
+                (step) =>
+                  step.action?.verb === 'lift' &&
+                  caseCovers(sequence.parts, sequence.joints).has(step.action.part),
+              )?.action?.part
+          )
+            expect(test).toBeLessThan(on(id));
+      }
+    }
   });
 });

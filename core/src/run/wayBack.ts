@@ -1,4 +1,5 @@
 import { lowerName } from '../line/partName.ts';
+import { caseCovers } from '../sequence/caseCovers.ts';
 import { actionPlace, partName, type SequenceIndex } from '../sequence/describe.ts';
 import type { Action, Sequence } from '../sequence/schema.ts';
 import type { Schools } from '../shop/schools.ts';
@@ -40,10 +41,16 @@ export function wayBack(
   return [...steps, ...afterClosing(sequence, index, done)];
 }
 
-/** The cover that came off first goes on last: the tests belong before it. */
-const closingAct = (index: SequenceIndex, returns: readonly Action[]): Action | undefined =>
-  returns.findLast((action) => action.verb === 'lift' && index.part.get(action.part)?.kind === 'cover') ??
-  returns.at(-1);
+/** The case cover that came off first goes on last: the tests belong before it. */
+function closingAct(index: SequenceIndex, returns: readonly Action[]): Action | undefined {
+  const cases = caseCovers(index.part.values(), index.joint.values());
+  const lifts = returns.filter((action) => action.verb === 'lift');
+  return (
+    lifts.findLast((action) => cases.has(action.part)) ??
+    lifts.findLast((action) => index.part.get(action.part)?.kind === 'cover') ??
+    returns.at(-1)
+  );
+}
 
 const isClips = (action: Action): boolean => action.verb === 'pry' || action.verb === 'unclip';
 

@@ -45,7 +45,13 @@ export const useShop = defineStore('shop', () => {
     }
   }
   const changeWords = (next: ShopWord[]) => change('words', keptWords, next);
-  const changeSchools = (next: Schools) => change('schools', keptSchools, next);
+  let last: Promise<unknown> = Promise.resolve();
+  /** One answer after the other: the second follows the revision that the first has made. */
+  function changeSchools(answer: Partial<Schools>): Promise<string | null> {
+    const done = last.then(() => change('schools', keptSchools, { ...keptSchools.value.value, ...answer }));
+    last = done;
+    return done;
+  }
 
   return { words, schools, technician, load, changeWords, changeSchools };
 });

@@ -1,3 +1,4 @@
+import { caseCovers } from '../../sequence/caseCovers.ts';
 import { actionWords, jointWords } from '../../sequence/describe.ts';
 import { recessFor } from '../../tables/recesses.ts';
 import { change, nameIn, withAction, withJoint } from '../change.ts';
@@ -61,17 +62,14 @@ export const throughCaseInside: ReviewRule = {
   id: 'through-case-inside',
   severity: 'warning',
   ground: practice,
-  find: ({ sequence, index, before }) =>
-    sequence.actions.flatMap((action) => {
+  find: ({ sequence, index, before }) => {
+    const cases = caseCovers(sequence.parts, sequence.joints);
+    return sequence.actions.flatMap((action) => {
       const joint = index.joint.get(action.joint ?? '');
       if (!joint?.throughCase || (action.verb !== 'unscrew' && action.verb !== 'loosen')) return [];
-      // A cover that screws through the case hold is the case; a port cover that is only clipped on is not.
-      const isCase = (part: string): boolean =>
-        index.part.get(part)?.kind === 'cover' &&
-        sequence.joints.some((one) => one.throughCase && one.holds.some((held) => held === part));
       const inside = [...before(action.id)].some((id) => {
         const earlier = index.action.get(id);
-        return earlier?.verb === 'lift' && earlier.part !== action.part && isCase(earlier.part);
+        return earlier?.verb === 'lift' && earlier.part !== action.part && cases.has(earlier.part);
       });
       if (!inside) return [];
       return [
@@ -84,5 +82,6 @@ export const throughCaseInside: ReviewRule = {
           ),
         },
       ];
-    }),
+    });
+  },
 };

@@ -83,7 +83,7 @@ const {
   fault: planFault,
   planning,
   whatIf,
-} = usePlan(asked, targets, configuration, assumed, tried, school);
+} = usePlan(asked, targets, configuration, assumed, tried, school, times.estimate);
 const route = computed(() => plan.value?.route ?? null);
 
 onMounted(async () => {
@@ -135,11 +135,6 @@ const pinnable = computed(() =>
   down.value
     .slice(down.value.findIndex((step) => step.action?.id === at.value) + 1)
     .map((step) => ({ value: step.action?.id ?? '', title: step.title })),
-);
-const estimate = computed(() =>
-  route.value && steps.value.length > 0
-    ? times.estimate(steps.value, route.value.cost.total - route.value.cost.seconds)
-    : null,
 );
 const openJob = computed(() =>
   unit.value?.job && unit.value.job.phase !== 'closed' ? unit.value.job : null,
@@ -204,7 +199,7 @@ async function start(): Promise<void> {
     schools: shop.schools,
     configuration: { ...configuration.value },
     steps: [...plan.value.route.steps],
-    plannedSeconds: Math.round(estimate.value?.middleSeconds ?? plan.value.wholeSeconds),
+    plannedSeconds: Math.round(plan.value.wholeSeconds),
   });
   await router.push(`/unit/${props.unitId}/run`);
 }
@@ -290,8 +285,8 @@ useKeys(() => ({
     <RouteSheet
       v-if="route && plan"
       :route="route"
-      :down-and-back="duration(estimate?.middleSeconds ?? plan.wholeSeconds)"
-      :most="estimate ? duration(estimate.mostSeconds) : null"
+      :down-and-back="duration(plan.wholeSeconds)"
+      :most="duration(plan.mostSeconds)"
       :learned="times.learned"
       :down-only="duration(route.cost.total)"
       :screws-out="screwsOut"

@@ -18,7 +18,7 @@ defineProps<{
   /** Half of such jobs take less. */
   downAndBack: string;
   /** Four of five take less. */
-  most: string | null;
+  most: string;
   /** How many acts of the shop's own runs the times rest on. */
   learned: number;
   downOnly: string;
@@ -54,7 +54,7 @@ const driveOf = (tool: string): Drive | null => {
           <dd class="figure" data-testid="down-and-back">{{ downAndBack }}</dd>
           <dt>down and back, middle</dt>
         </div>
-        <div v-if="most">
+        <div>
           <dd class="figure" data-testid="most">{{ most }}</dd>
           <dt>four of five are faster</dt>
         </div>

@@ -13,7 +13,7 @@ import { useRouter } from 'vue-router';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
 import ServerState from '../../components/ServerState.vue';
-import { useKeys } from '../../composables/useKeys.ts';
+import { useKeys, type KeyMap } from '../../composables/useKeys.ts';
 import { useWakeLock } from '../../composables/useWakeLock.ts';
 import PictureDialog from '../../pictures/PictureDialog.vue';
 import CloseJob from './CloseJob.vue';
@@ -135,12 +135,21 @@ function keepNote(text: string): void {
   void run.note(text);
 }
 
+/** Keys that always mean something, and those of a step; at the close the table has its own. */
 useKeys(() => ({
   ' ': acts.forward,
   PageDown: acts.forward,
   Enter: acts.all,
   Backspace: acts.back,
   PageUp: acts.back,
+  n: acts.note,
+  p: acts.picture,
+  w: acts.pause,
+  '?': acts.keys,
+  ...(told.value?.undo ? { u: () => void told.value?.undo?.() } : {}),
+  ...(step.value ? stepKeys() : {}),
+}));
+const stepKeys = (): KeyMap => ({
   m: acts.missing,
   '-': () => byOne(-1),
   '+': () => byOne(1),
@@ -152,17 +161,12 @@ useKeys(() => ({
   b: acts.blocked,
   t: acts.turn,
   j: acts.skip,
-  n: acts.note,
-  p: acts.picture,
-  w: acts.pause,
   h: () => card.value?.pressHold(),
-  '?': acts.keys,
   ArrowDown: () => (arrivalAt.value = Math.min(outside.value.length - 1, arrivalAt.value + 1)),
   ArrowUp: () => (arrivalAt.value = Math.max(0, arrivalAt.value - 1)),
   ...Object.fromEntries([...'0123456789'].map((digit) => [digit, () => typeDigit(digit)])),
-  ...(told.value?.undo ? { u: () => void told.value?.undo?.() } : {}),
   ...(choice.value ? { f: () => void run.settle('new', ''), o: () => void run.settle('omitted', '') } : {}),
-}));
+});
 </script>
 
 <template>

@@ -74,6 +74,16 @@ export function useRun(unitId: string) {
     return act?.kind === 'choose' ? act : null;
   });
 
+  let last: Promise<unknown> = Promise.resolve();
+  /** One act after the other, however fast keys are pressed: each sees what the one before it has done. */
+  function inTurn<A extends unknown[]>(act: (...args: A) => Promise<unknown>): (...args: A) => Promise<void> {
+    return (...args) => {
+      const done = last.then(() => act(...args)).then(() => undefined);
+      last = done.catch(() => undefined);
+      return done;
+    };
+  }
+
   async function forward(all = false): Promise<void> {
     if (!view.value || paused.value) return;
     if (view.value.progress.phase === 'close') {
@@ -230,24 +240,24 @@ export function useRun(unitId: string) {
     holdRunning,
     arrivalHint,
     told,
-    forward,
-    backward,
-    setCount,
-    missing,
-    stripped,
-    lost,
-    settle,
-    differ,
-    agree,
-    turnRound,
-    skip,
-    close,
+    forward: inTurn(forward),
+    backward: inTurn(backward),
+    setCount: inTurn(setCount),
+    missing: inTurn(missing),
+    stripped: inTurn(stripped),
+    lost: inTurn(lost),
+    settle: inTurn(settle),
+    differ: inTurn(differ),
+    agree: inTurn(agree),
+    turnRound: inTurn(turnRound),
+    skip: inTurn(skip),
+    close: inTurn(close),
     swapped,
-    pause,
-    resume,
+    pause: inTurn(pause),
+    resume: inTurn(resume),
     note,
     picture,
-    putBack,
+    putBack: inTurn(putBack),
     leftovers,
   };
 }

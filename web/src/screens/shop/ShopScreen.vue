@@ -28,8 +28,8 @@ async function add(): Promise<void> {
   if (await change([...others, entry])) word.value = means.value = '';
 }
 async function choose(key: keyof Schools, value: string): Promise<void> {
-  const read = schoolsSchema.safeParse({ ...shop.schools, [key]: value });
-  if (read.success) fault.value = await shop.changeSchools(read.data);
+  const read = schoolsSchema.partial().safeParse({ [key]: value });
+  if (read.success) fault.value = await shop.changeSchools({ [key]: read.data[key] });
 }
 const drop = (entry: ShopWord) => change(shop.words.filter((known) => known !== entry));
 </script>
