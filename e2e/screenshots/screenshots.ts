@@ -15,11 +15,12 @@ async function shot(page: Page, name: string): Promise<void> {
 }
 
 test('pictures of the main views', async ({ page }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(240_000);
   await page.goto('/');
   await expect(page.getByTestId('unit-SK-0412')).toBeVisible();
   await shot(page, 'bench');
 
+  await intake(page);
   await openUnit(page, 'SK-0412');
   await expect(page.getByTestId('bench-line')).toBeFocused();
   const lines = larkLines.map((line) => line.replace('hold power 1 s', 'hold power 2 s'));
@@ -59,6 +60,12 @@ test('pictures of the main views', async ({ page }) => {
   await page.keyboard.press('f');
   await pressUntil(page, async () => (await page.locator('.run').getAttribute('data-phase')) === 'close');
   await shot(page, 'close');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('-');
+  await page.getByTestId('leftovers').getByRole('button', { name: 'One D more in the hand' }).click();
+  await page.getByTestId('swap').first().scrollIntoViewIfNeeded();
+  await shot(page, 'close-leftover');
+  await page.keyboard.press('+');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('closed')).toBeVisible();
 
@@ -75,10 +82,40 @@ test('pictures of the main views', async ({ page }) => {
   for (let i = 0; i < 4; i++) await page.keyboard.press('Space');
   await expect(page.getByTestId('count')).toHaveText('4/6');
   await shot(page, 'run');
+  await page.keyboard.press('Space');
+  await expect(page.getByTestId('count')).toHaveText('5/6');
+  await page.keyboard.press('d');
+  await expect(page.getByTestId('differences')).toBeVisible();
+  await shot(page, 'run-differs');
+  await page.keyboard.press('Space');
+  await pressUntil(page, async () => (await page.locator('.run').getAttribute('data-phase')) === 'swap');
+  await shot(page, 'run-swap');
+  await page.goto(page.url().replace('/run', '/review'));
+  await page.getByTestId('findings').click();
+  await expect(page.getByTestId('finding').first()).toBeVisible();
+  await shot(page, 'review-findings');
   await page.goto('/logbook');
-  await expect(page.getByTestId('job-row')).toHaveCount(2);
+  await expect(page.locator('.chart svg')).toHaveCount(3);
   await shot(page, 'logbook');
+  await page.goto('/shop');
+  await expect(page.getByTestId('technician')).toBeVisible();
+  await shot(page, 'shop');
 });
+
+/** A unit on arrival, with what was seen and measured. */
+async function intake(page: Page): Promise<void> {
+  await openUnit(page, 'SK-0398');
+  await page.getByRole('link', { name: 'Intake' }).click();
+  const outline = page.getByTestId('intake-outline');
+  await expect(outline).toBeVisible();
+  const box = (await outline.boundingBox())!;
+  await outline.click({ position: { x: box.width * 0.2, y: box.height * 0.2 } });
+  await page.getByRole('button', { name: '6 Bulge' }).click();
+  await outline.click({ position: { x: box.width * 0.5, y: box.height * 0.55 } });
+  await expect(page.getByTestId('triage-stop')).toBeVisible();
+  await expect(page.getByTestId('intake-state')).toHaveText('kept');
+  await shot(page, 'intake');
+}
 
 /** The other two ways to record, in doubt, and the mat: on a unit that nobody has touched yet. */
 async function waysIn(page: Page): Promise<void> {

@@ -128,7 +128,11 @@ useKeys(() => ({
         <div class="who">
           <span class="mono tag">{{ unit.label }}</span>
           <strong>{{ unit.model.maker }} {{ unit.model.name }}</strong>
-          <span class="soft">{{ unit.model.code }} · {{ configurationWords(unit.configuration) }}</span>
+          <span class="soft">{{
+            [unit.model.code, configurationWords(unit.configuration) || 'configuration not known yet'].join(
+              ' · ',
+            )
+          }}</span>
         </div>
         <div class="what">
           <p>{{ unit.complaint }}</p>

@@ -72,7 +72,6 @@ const count = (of: MarkKind): number => props.marks.filter((mark) => mark.kind =
     </div>
     <svg
       :viewBox="`0 0 ${outline.width} ${outline.depth}`"
-      preserveAspectRatio="none"
       :style="{ aspectRatio: `${outline.width} / ${outline.depth}` }"
       role="application"
       :aria-label="`Outline, ${face} up: tap to mark ${markWords[kind].toLowerCase()}`"
@@ -142,8 +141,9 @@ const count = (of: MarkKind): number => props.marks.filter((mark) => mark.kind =
   color: var(--soft-on-mat);
 }
 svg {
-  width: 100%;
+  max-width: 100%;
   max-height: 330px;
+  justify-self: center;
   cursor: crosshair;
   touch-action: manipulation;
 }
@@ -182,7 +182,7 @@ rect {
 .kinds {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 4px 10px;
+  gap: 4px 6px;
 }
 .kinds button {
   display: flex;
@@ -191,6 +191,8 @@ rect {
   width: 100%;
   min-height: 44px;
   padding: 0 8px;
+  text-align: left;
+  line-height: 1.15;
   border: 1.5px solid transparent;
   border-radius: var(--radius);
 }

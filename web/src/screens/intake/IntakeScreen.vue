@@ -287,7 +287,13 @@ small {
 @media (max-width: 1000px) {
   .intake {
     grid-template-columns: 1fr 1fr;
+    grid-template-rows: auto auto;
+    align-content: start;
     overflow-y: auto;
+  }
+  .left,
+  .intake > :deep(.triage) {
+    overflow: visible;
   }
   .sheet {
     grid-column: 1 / -1;

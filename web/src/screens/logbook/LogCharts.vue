@@ -6,7 +6,7 @@ import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { duration } from '../../composables/format.ts';
+import { clock } from '../../composables/format.ts';
 import { useThemeChoice } from '../../theme/useTheme.ts';
 import { screwTrouble, slowestSteps } from './insights.ts';
 
@@ -71,7 +71,6 @@ const against = computed(() => {
           name: `${job.unitLabel} ${job.targets.join(', ')}`,
           value: [minutes(job.plannedSeconds), minutes(job.workedSeconds)],
         })),
-        markLine: undefined,
       },
       {
         type: 'scatter',
@@ -105,7 +104,7 @@ const slow = computed(() => {
           show: true,
           position: 'right',
           color: colours.value.ink,
-          formatter: ({ value }: { value: number }) => duration(value),
+          formatter: ({ value }: { value: number }) => clock(value),
         },
         data: rows.map((row) => Math.round(row.value)),
       },
@@ -120,7 +119,8 @@ const trouble = computed(() => {
     name,
     barWidth: 14,
     itemStyle: { color, borderColor: colours.value.ink, borderWidth: 1 },
-    data: rows.map((row) => row[name]),
+    // A bar of no length would still draw its outline.
+    data: rows.map((row) => row[name] || null),
   });
   return {
     ...base.value,
@@ -150,7 +150,7 @@ const trouble = computed(() => {
       <v-chart class="chart" :option="against" autoresize />
     </figure>
     <figure>
-      <figcaption>Slowest steps, mean</figcaption>
+      <figcaption>Slowest steps, mean, in minutes and seconds</figcaption>
       <v-chart class="chart" :option="slow" autoresize />
     </figure>
     <figure>

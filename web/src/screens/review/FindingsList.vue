@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { groundOf, type Finding, type Reviewed } from '@bemtor/core';
+import { groundOf, sentence, type Finding, type Reviewed } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { useKeys } from '../../composables/useKeys.ts';
@@ -48,8 +48,8 @@ useKeys(() => ({
     >
       <span class="severity" :class="finding.severity">{{ severityWords[finding.severity] }}</span>
       <div>
-        <strong>{{ finding.where }}</strong>
-        <p :title="groundOf(finding.rule)">{{ finding.reason }}.</p>
+        <strong>{{ sentence(finding.where) }}</strong>
+        <p :title="groundOf(finding.rule)">{{ sentence(finding.reason) }}.</p>
       </div>
       <div class="acts">
         <template v-if="choice === 'open'">

@@ -179,11 +179,11 @@ th {
   text-align: left;
   font: 600 14px/1.2 var(--label);
   color: var(--ink-soft);
-  padding: 6px 8px;
+  padding: 6px;
   border-bottom: 1.5px solid var(--ink);
 }
 td {
-  padding: 8px;
+  padding: 8px 6px;
   border-bottom: 1px solid var(--card-line);
 }
 .n {
@@ -207,8 +207,12 @@ tr.at td {
 tr.at .letter {
   box-shadow: inset 5px 0 0 var(--copper);
 }
+.n,
+.kind {
+  white-space: nowrap;
+}
 .by {
-  width: 40px;
+  width: 36px;
   height: 40px;
   border: 1.5px solid var(--ink-soft);
   border-radius: var(--radius);

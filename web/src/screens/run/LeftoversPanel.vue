@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import {
   emptyContext,
-  lowerName,
   readLine,
   screwWords,
+  sentence,
   type InHand,
   type JobView,
   type Leftovers,
@@ -41,7 +41,7 @@ const inHand = computed<InHand[]>(() => [
 ]);
 const found = computed(() => (inHand.value.length > 0 ? props.explain(inHand.value) : null));
 const places = computed(() => found.value?.places.slice(0, 4) ?? []);
-const nameOf = (part: string): string => lowerName(props.names.get(part) ?? part);
+const nameOf = (part: string): string => props.names.get(part) ?? sentence(part);
 </script>
 
 <template>
@@ -74,7 +74,7 @@ const nameOf = (part: string): string => lowerName(props.names.get(part) ?? part
           >{{ nameOf(place.row.part)
           }}<template v-if="place.row.where">, {{ place.row.where }}</template></strong
         >
-        {{ place.reason }}.
+        {{ sentence(place.reason) }}.
         <details>
           <summary>How to get there</summary>
           <ol>

@@ -81,8 +81,6 @@ defineEmits<{ act: [key: RunKey] }>();
   display: flex;
   flex-wrap: wrap;
   gap: 0 18px;
-  border-left: 1.5px solid var(--card-line);
-  padding-left: 18px;
 }
 .keys button:not(.next) {
   min-height: var(--touch);
@@ -95,10 +93,6 @@ defineEmits<{ act: [key: RunKey] }>();
   .next {
     flex: 1 0 100%;
     min-height: 64px;
-  }
-  .group {
-    border-left: 0;
-    padding-left: 0;
   }
 }
 </style>

@@ -307,6 +307,9 @@ const stepKeys = (): KeyMap => ({
   margin: 14px 44px 0;
 }
 @media (max-width: 900px) {
+  .told {
+    margin-inline: 24px;
+  }
   .run {
     grid-template-columns: 1fr;
     grid-template-rows: minmax(0, 1fr) auto auto;

@@ -116,7 +116,7 @@ fieldset button {
   text-align: left;
   border: 1.5px solid var(--card-line);
   border-radius: var(--radius);
-  flex: 0 1 380px;
+  flex: 0 1 300px;
 }
 fieldset button[aria-pressed='true'] {
   border: 2px solid var(--copper);
