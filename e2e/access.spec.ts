@@ -1,7 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { allKept, openUnit, pressUntil, typeLine } from './support/bench.ts';
+import { allKept, hurryUntil, inPhase, openUnit, pressUntil, typeLine, withTime } from './support/bench.ts';
 
 /** WCAG 2 A and AA as axe-core checks them, contrast included. */
 async function check(page: Page, screen: string): Promise<void> {
@@ -47,16 +47,30 @@ for (const theme of ['light', 'dark'] as const) {
     await page.keyboard.press('1');
     await expect(page.getByTestId('route-step').last()).toBeVisible();
     await check(page, 'route');
+    await page.clock.install();
     await page.keyboard.press('Enter');
     await expect(page.getByTestId('step-title')).toBeVisible();
     await check(page, 'run, arrival');
     await pressUntil(page, () => page.getByTestId('count').isVisible());
     await check(page, 'run, screws');
+    await page.keyboard.press('?');
+    await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+    await page.keyboard.press('Escape');
+    await withTime(page, () => hurryUntil(page, inPhase(page, 'swap')));
+    await check(page, 'run, swap');
+    await page.goto(page.url().replace('/run', '/intake'));
+    await expect(page.getByTestId('triage-target').first()).toBeVisible();
+    await check(page, 'intake');
+    await page.goto(page.url().replace('/intake', '/review'));
+    await page.getByTestId('findings').click();
+    await expect(page.getByTestId('finding').first()).toBeVisible();
+    await check(page, 'review, findings');
     await page.goto('/shop');
     await expect(page.getByTestId('shop-word')).toBeVisible();
     await check(page, 'shop');
     await page.goto('/logbook');
     await expect(page.getByTestId('job-row').first()).toBeVisible();
+    await expect(page.locator('.chart svg')).toHaveCount(3);
     await check(page, 'logbook');
   });
 }

@@ -53,6 +53,9 @@ for (const [width, height] of [
     await page.getByTestId('start-run').click();
     await expect(page.getByTestId('step-title')).toBeVisible();
     await fits(page, 'run');
+    await page.goto(page.url().replace('/run', '/intake'));
+    await expect(page.getByTestId('triage-target').first()).toBeVisible();
+    await fits(page, 'intake');
     await page.goto('/logbook');
     await expect(page.getByTestId('job-row').first()).toBeVisible();
     await fits(page, 'logbook');

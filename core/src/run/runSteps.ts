@@ -1,5 +1,5 @@
 import { lowerName } from '../line/partName.ts';
-import { indexSequence, partName, type SequenceIndex } from '../sequence/describe.ts';
+import { indexSequence, jointWords, partName, type SequenceIndex } from '../sequence/describe.ts';
 import type { Action, Part, Sequence } from '../sequence/schema.ts';
 import { defaultSchools, type Schools } from '../shop/schools.ts';
 import { downSteps } from './downSteps.ts';
@@ -61,7 +61,7 @@ function swapSteps(index: SequenceIndex, action: Action): RunStep[] {
     'swap',
     `Swap the ${lowerName(partName(index, action.part))}`,
     {
-      detail: part ? swapDetail(part) : '',
+      detail: part ? swapDetail(index, part) : '',
       part,
       cautions:
         part?.kind === 'battery' ? ['Old pack: no metal, no pressure; hand it over as local rules say'] : [],
@@ -91,8 +91,17 @@ export const compareByKind: Readonly<Record<string, string>> = {
   heatsink: 'number, screw pattern, pads',
 };
 
-function swapDetail(part: Part): string {
+function swapDetail(index: SequenceIndex, part: Part): string {
   const wanted = part.numbers.find((number) => number.role === 'replacement') ?? part.numbers[0];
   const compare = compareByKind[part.kind] ?? 'number, connector and shape';
-  return `${wanted ? `Fit ${wanted.number}. ` : ''}Compare first: ${compare}`;
+  const fresh = [...index.joint.values()]
+    .filter((joint) => joint.holds.includes(part.id))
+    .filter(({ type }) => type === 'stretch-tape' || type === 'adhesive')
+    .map(jointWords);
+  const pieces = [
+    wanted ? `Fit ${wanted.number}` : null,
+    `Compare first: ${compare}`,
+    fresh.length > 0 ? `New: ${fresh.join(', ')}` : null,
+  ];
+  return pieces.filter(Boolean).join('. ');
 }

@@ -1,33 +1,13 @@
-import { emptyIntake, triage, type Form, type Intake, type UnitFacts, type UnitSummary } from '@bemtor/core';
+import { emptyIntake, triage, type Form, type Intake, type UnitSummary } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { Away, read } from '../../api/client.ts';
 import { useUnit } from '../../stores/unit.ts';
-
-export type IntakeDraft = Pick<UnitFacts, 'serial' | 'configuration' | 'complaint' | 'place' | 'intake'>;
+import { merge, type IntakeDraft } from './mergeIntake.ts';
 
 /** Long enough that a word is written whole, short enough that nobody waits for it. */
 const keepAfterMs = 500;
 const retryMs = 3_000;
-
-/** Where two told something at once: what this device changed since it last read, on top of what stands. */
-export function merge(base: IntakeDraft, mine: IntakeDraft, theirs: IntakeDraft): IntakeDraft {
-  const pick = <T>(was: T, own: T, other: T): T =>
-    JSON.stringify(own) === JSON.stringify(was) ? other : own;
-  const intake = Object.fromEntries(
-    Object.keys(theirs.intake).map((key) => {
-      const field = key as keyof Intake;
-      return [field, pick(base.intake[field], mine.intake[field], theirs.intake[field])];
-    }),
-  ) as Intake;
-  return {
-    serial: pick(base.serial, mine.serial, theirs.serial),
-    configuration: { ...theirs.configuration, ...pick(base.configuration, mine.configuration, {}) },
-    complaint: pick(base.complaint, mine.complaint, theirs.complaint),
-    place: pick(base.place, mine.place, theirs.place),
-    intake,
-  };
-}
 
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 

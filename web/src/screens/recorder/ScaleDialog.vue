@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue';
 /** Stands in for a counting scale: asks for the mass of a tray cell and says how many screws that is. */
 const open = defineModel<boolean>({ required: true });
 const props = defineProps<{ cell: TrayCell | null }>();
+const emit = defineEmits<{ counted: [count: number] }>();
 
 const mass = ref('');
 const resolution = ref('0.01');
@@ -26,12 +27,16 @@ const answer = computed(() => {
     sample,
   });
 });
+function done(): void {
+  if (answer.value?.kind === 'count' && answer.value.sure) emit('counted', answer.value.count);
+  open.value = false;
+}
 const expected = computed(() => props.cell?.count ?? 0);
 </script>
 
 <template>
   <v-dialog v-model="open" max-width="640">
-    <form class="card scale" data-testid="scale" @submit.prevent="open = false">
+    <form class="card scale" data-testid="scale" @submit.prevent="done">
       <h2 v-if="cell">Weigh cell {{ cell.letter }}: {{ screwWords(cell.screw) }}</h2>
       <div class="fields">
         <label

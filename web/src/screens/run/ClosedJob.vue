@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import type { JobView } from '@bemtor/core';
 import { computed } from 'vue';
-import { duration } from '../../composables/format.ts';
+import { duration, timeOfDay } from '../../composables/format.ts';
+import { smallPicture, wholePicture } from '../../pictures/pictures.ts';
 
 /** What is said when a job is done. */
 const props = defineProps<{ view: JobView; seconds: number }>();
 defineEmits<{ logbook: [] }>();
+const notes = computed(() => props.view.state.notes);
+const pictures = computed(() => props.view.state.pictures);
+const titles = computed(() => new Map(props.view.steps.map((step) => [step.id, step.title])));
 const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + row.counts.out, 0));
 </script>
 
@@ -28,6 +32,17 @@ const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + 
         <dt>steps</dt>
       </div>
     </dl>
+    <ul v-if="notes.length > 0" class="notes">
+      <li v-for="note in notes" :key="note.at + note.text">
+        <span class="mono">{{ timeOfDay(note.at) }}</span> {{ note.text }}
+        <small>{{ titles.get(note.step ?? '') }}</small>
+      </li>
+    </ul>
+    <p v-if="pictures.length > 0" class="pictures">
+      <a v-for="{ picture, step } in pictures" :key="picture" :href="wholePicture(picture)" target="_blank"
+        ><img :src="smallPicture(picture)" :alt="`Photo, ${titles.get(step ?? '') ?? 'this job'}`"
+      /></a>
+    </p>
     <div class="acts">
       <button class="act-button primary" @click="$emit('logbook')">Logbook</button>
       <router-link class="act-button" to="/">To the bench</router-link>
@@ -57,6 +72,23 @@ dl {
 }
 dt {
   color: var(--ink-soft);
+}
+.notes li {
+  padding: 6px 0;
+  border-bottom: 1px solid var(--card-line);
+}
+.notes small {
+  color: var(--ink-soft);
+}
+.pictures {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin: 14px 0;
+}
+.pictures img {
+  height: 110px;
+  border-radius: var(--radius);
 }
 .acts {
   display: flex;

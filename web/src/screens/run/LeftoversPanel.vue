@@ -7,9 +7,12 @@ import {
   type InHand,
   type JobView,
   type Leftovers,
+  type TrayCell,
 } from '@bemtor/core';
-import { computed, ref } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+
+const ScaleDialog = defineAsyncComponent(() => import('../recorder/ScaleDialog.vue'));
 
 /** What is left in the hand, and where it most likely belongs: best first, with the reason. */
 const props = defineProps<{
@@ -23,6 +26,15 @@ const typed = ref('');
 const loose = computed(() => props.view.ledger.cells.filter((cell) => !cell.screw.captive));
 function add(letter: string, by: number): void {
   counts.value = { ...counts.value, [letter]: Math.max(0, (counts.value[letter] ?? 0) + by) };
+}
+const weighed = ref<TrayCell | null>(null);
+const weighing = ref(false);
+function weigh(cell: TrayCell): void {
+  weighed.value = cell;
+  weighing.value = true;
+}
+function counted(count: number): void {
+  if (weighed.value) counts.value = { ...counts.value, [weighed.value.letter]: count };
 }
 const typedHand = computed<InHand[]>(() =>
   typed.value.trim() === ''
@@ -56,6 +68,9 @@ const nameOf = (part: string): string => props.names.get(part) ?? sentence(part)
         <button :aria-label="`One ${cell.letter} fewer in the hand`" @click="add(cell.letter, -1)">−</button>
         <strong>{{ counts[cell.letter] ?? 0 }}</strong>
         <button :aria-label="`One ${cell.letter} more in the hand`" @click="add(cell.letter, 1)">+</button>
+        <button class="weigh" :aria-label="`Weigh ${cell.letter} in the hand`" @click="weigh(cell)">
+          weigh
+        </button>
       </span>
       <input v-model="typed" aria-label="Another kind in the hand" placeholder="or typed: 1 PH0 M2x4" />
     </div>
@@ -87,6 +102,7 @@ const nameOf = (part: string): string => props.names.get(part) ?? sentence(part)
       </li>
     </ul>
     <p v-else class="soft">Say what is left over, and the likeliest places are named.</p>
+    <ScaleDialog v-if="weighed" v-model="weighing" :cell="weighed" @counted="counted" />
   </section>
 </template>
 
@@ -123,6 +139,10 @@ h2 {
   height: 44px;
   border: 1.5px solid var(--ink-soft);
   border-radius: var(--radius);
+}
+button.weigh {
+  width: auto;
+  padding: 0 10px;
 }
 b {
   font: 600 20px/1 var(--label);

@@ -10,6 +10,7 @@ import {
 } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
+import { smallPicture, wholePicture } from '../../pictures/pictures.ts';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
 import ArrivalCheck from './ArrivalCheck.vue';
 import HoldTimer from './HoldTimer.vue';
@@ -27,6 +28,8 @@ const props = defineProps<{
   names: ReadonlyMap<string, string>;
   arrival: { rows: readonly LedgerRow[]; at: number; hint: string | null };
   fitted: string;
+  /** Photos of this step. */
+  pictures: readonly string[];
   /** Screws that the tray cannot supply and that wait for a decision. */
   choice: number;
   /** Why the job stands still; null while it goes on. */
@@ -129,6 +132,11 @@ function keepNumber(): void {
         placeholder="of another kind? why left out?"
       />
     </div>
+    <p v-if="pictures.length > 0" class="pictures">
+      <a v-for="picture in pictures" :key="picture" :href="wholePicture(picture)" target="_blank"
+        ><img :src="smallPicture(picture)" alt="Photo of this step" data-testid="step-picture"
+      /></a>
+    </p>
     <ul v-if="step.cautions.length > 0" class="caution">
       <li v-for="caution in step.cautions" :key="caution">{{ caution }}</li>
     </ul>
@@ -213,6 +221,14 @@ h1 {
   border: 1.5px solid var(--ink-soft);
   border-radius: var(--radius);
   background: var(--card-raised);
+}
+.pictures {
+  display: flex;
+  gap: 8px;
+}
+.pictures img {
+  height: 96px;
+  border-radius: var(--radius);
 }
 .paused {
   font-size: 24px;
