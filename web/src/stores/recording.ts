@@ -69,14 +69,25 @@ export function useRecording(
   const secondsNow = (): number =>
     startedAt.value ? Math.max(0, Math.round((Date.now() - Date.parse(startedAt.value)) / 1000)) : 0;
 
-  let last: Promise<void> = Promise.resolve();
+  let unit = '';
+  let announce: () => void = () => undefined;
+  /** A line may be typed before the unit and its recording are read; it is kept once they are. */
+  const opened = new Promise<void>((resolve) => (announce = resolve));
+
+  let last: Promise<void> = opened;
+  /** One act after the other; one that fails is told to whoever asked, and holds up no other. */
+  function inTurn(act: () => Promise<void>): Promise<void> {
+    const done = last.then(act);
+    last = done.catch(() => undefined);
+    return done;
+  }
+
   /**
    * Keeps a line after those before it, however fast they are typed: the first has to begin the recording,
    * and a later one may lean on it. `second` takes the second reading of a line in doubt.
    */
   function keep(text: string, second = false): Promise<void> {
-    last = last.then(() => keepNow(text, second));
-    return last;
+    return inTurn(() => keepNow(text, second));
   }
 
   async function keepNow(text: string, second: boolean): Promise<void> {
@@ -91,11 +102,10 @@ export function useRecording(
 
   /** A drafted entry that was accepted: it enters the log as if typed, with the words that it came from. */
   function keepDraft(entry: Entry): Promise<void> {
-    last = last.then(async () => {
+    return inTurn(async () => {
       await begun();
       await stream.append({ kind: 'line', text: entry.text || '…', entries: [entry], source: 'narration' });
     });
-    return last;
   }
 
   /** "Scratch that", "no, five": the last line is struck, or its last act put right. */
@@ -130,22 +140,21 @@ export function useRecording(
 
   /** What the lead decides about a finding of the review; a unit without a recording begins one. */
   function decide(rule: string, at: string, choice: 'remedy' | 'stands' | 'open'): Promise<void> {
-    last = last.then(async () => {
+    return inTurn(async () => {
       await begun();
       await stream.append({ kind: 'decide', rule, place: at, choice });
     });
-    return last;
   }
 
   const strike = (line: KeptLine) => stream.append({ kind: line.struck ? 'restore' : 'strike', of: line.id });
 
-  let unit = '';
   /** Opens the unit's recording; where there is none, the first line kept begins one. */
   async function openFor(unitId: string, recordingId: string | null): Promise<void> {
     unit = unitId;
     // A recording begun here while the server was away is known to this device only.
     const id = recordingId ?? (await readSnapshot<string>(localKey(unitId)));
     if (id) await stream.open(id);
+    announce();
   }
 
   async function begun(): Promise<void> {
