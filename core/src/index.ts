@@ -79,3 +79,14 @@ export { draftNarration } from './narration/draftNarration.ts';
 export * from './mat/points.ts';
 export * from './mat/matGroups.ts';
 export * from './maths/countingScale.ts';
+export * from './maths/quantity.ts';
+export * from './maths/battery.ts';
+export * from './maths/batteryFit.ts';
+export * from './maths/batteryReport.ts';
+export * from './maths/coinCell.ts';
+export * from './maths/heatAndTests.ts';
+export * from './maths/identifyScrew.ts';
+export * from './maths/forms.ts';
+
+export * from './parts/foldNumber.ts';
+export * from './parts/fitsInstead.ts';

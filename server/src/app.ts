@@ -10,6 +10,7 @@ import { noRoute, problemHandler } from './errors.ts';
 import { jobRoutes } from './http/jobs.ts';
 import type { LiveHub } from './http/live.ts';
 import { modelRoutes } from './http/models.ts';
+import { partRoutes } from './http/parts.ts';
 import { pictureRoutes } from './http/pictures.ts';
 import { recordingRoutes } from './http/recordings.ts';
 import { settingRoutes } from './http/settings.ts';
@@ -69,6 +70,7 @@ export function createApp({ database, hub, log, webFolder }: AppParts): Express 
   app.use('/api/units', unitRoutes(database));
   app.use('/api/models', modelRoutes(database));
   app.use('/api/recordings', recordingRoutes(database, hub));
+  app.use('/api/parts', partRoutes(database));
   app.use('/api/settings', settingRoutes(database));
   app.use('/api/jobs', jobRoutes(database, hub));
   app.use('/api', noRoute);

@@ -4,6 +4,7 @@ import { readdir, readFile } from 'node:fs/promises';
 import { z } from 'zod';
 import { addModel } from './db/models.ts';
 import { inTransaction, type Client, type Database } from './db/pool.ts';
+import { rebuildSightings } from './db/parts.ts';
 import { addUnit } from './db/units.ts';
 import { pastJobSchema, playJob, type PastJob } from './demoHistory.ts';
 
@@ -70,6 +71,7 @@ export async function loadDemo(database: Database, now: Date): Promise<boolean> 
       if (!document) throw new Error(`demo/history.json: no sequence for ${job.model}`);
       await addPastJob(client, document, job, new Date(now.getTime() - job.daysAgo * dayMs));
     }
+    await rebuildSightings(client);
     return true;
   });
 }

@@ -19,6 +19,8 @@ export const problems = {
   'model-unknown': { status: 404, title: 'This model is not known' },
   'revision-unknown': { status: 404, title: 'No sequence has been published for this model' },
   'picture-unknown': { status: 404, title: 'This picture is not known' },
+  'number-unknown': { status: 404, title: 'This part number has not been seen here' },
+  'want-unknown': { status: 404, title: 'This line of the shopping list is not known' },
   'id-taken': { status: 409, title: 'This id is taken by something else' },
   'label-taken': { status: 409, title: 'Another unit has this label' },
   'unit-conflict': { status: 412, title: 'Somebody changed this unit in the meantime' },

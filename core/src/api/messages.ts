@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { recordBodySchema } from '../record/log.ts';
 import { jobEventBodySchema } from '../run/events.ts';
+import type { Alternative, Sighting } from '../parts/fitsInstead.ts';
 import type { JobReport } from '../run/jobReport.ts';
 import { forms, sequenceSchema } from '../sequence/schema.ts';
 import { intakeSchema, type Intake } from '../triage/intake.ts';
@@ -139,6 +140,54 @@ export interface JobSummary {
 /** A job in the logbook, with what it teaches. */
 export interface LoggedJob extends JobSummary {
   readonly report: JobReport;
+}
+
+export const addWantSchema = z.strictObject({
+  id: z.uuid(),
+  number: z.string().trim().min(1).max(60),
+  partName: z.string().max(80).default(''),
+  unitId: z.uuid().nullable().default(null),
+  quantity: z.int().min(1).max(999).default(1),
+});
+export const changeWantSchema = z.strictObject({ state: z.enum(['wanted', 'ordered', 'met', 'dropped']) });
+const few = z.int().min(0).max(99_999);
+export const setStockSchema = z.strictObject({ onHand: few, ordered: few });
+
+/** A number that a search found, with where it was seen. */
+export interface PartHit {
+  readonly number: string;
+  /** 1 the same; below that the beginning is, or it is alike. */
+  readonly score: number;
+  readonly parts: readonly string[];
+  readonly models: readonly string[];
+}
+
+export interface Stock {
+  readonly number: string;
+  readonly onHand: number;
+  readonly ordered: number;
+  /** Wanted for units on the bench. */
+  readonly reserved: number;
+}
+
+export interface PartDetail {
+  readonly number: string;
+  readonly sightings: readonly Sighting[];
+  readonly alternatives: readonly Alternative[];
+  readonly conflicts: readonly string[];
+  readonly stock: Stock;
+}
+
+/** Something to be bought, for a unit or for the shelf. */
+export interface Want {
+  readonly id: string;
+  readonly number: string;
+  readonly partName: string;
+  readonly unitId: string | null;
+  readonly unitLabel: string | null;
+  readonly quantity: number;
+  readonly state: 'wanted' | 'ordered' | 'met' | 'dropped';
+  readonly madeAt: string;
 }
 
 /** RFC 9457 problem details, with the place of the fault and what would be right. */

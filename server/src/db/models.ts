@@ -1,5 +1,6 @@
 import type { Model, ModelSummary, Option, Sequence } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
+import { sightRevision } from './parts.ts';
 import { inTransaction, type Client, type Database } from './pool.ts';
 
 export interface Revision {
@@ -128,6 +129,7 @@ export async function publishRevision(
       JSON.stringify(document),
       note,
     ]);
+    await sightRevision(client, document, current + 1);
     return current + 1;
   });
 }

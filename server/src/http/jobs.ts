@@ -15,6 +15,7 @@ import {
 import { Router } from 'express';
 import { getJob, listJobs, openJob, type JobRow } from '../db/jobs.ts';
 import { getRevision } from '../db/models.ts';
+import { sightJobs } from '../db/parts.ts';
 import type { Database } from '../db/pool.ts';
 import { appendItems, eventStream, readItems } from '../db/streams.ts';
 import { parseBody, ProblemError } from '../errors.ts';
@@ -95,7 +96,10 @@ export function jobRoutes(database: Database, hub: LiveHub): Router {
   router.post('/:id/events', async (request, response) => {
     const id = uuidParam(request, 'id');
     const { items } = parseBody(appendEventsSchema, request.body);
-    response.json({ acknowledged: await appendItems(database, eventStream, id, items) });
+    const acknowledged = await appendItems(database, eventStream, id, items);
+    // The catalogue may lag behind the log, never the other way round.
+    if (items.some(({ body }) => body.kind === 'swapped')) await sightJobs(database, id);
+    response.json({ acknowledged });
   });
   router.get('/:id/live', (request, response) =>
     hub.follow(`${eventStream.name}/${uuidParam(request, 'id')}`, response),
