@@ -33,7 +33,7 @@ for (const theme of ['light', 'dark'] as const) {
     await page.getByTestId('play-pilot-7-exploring.srt').click();
     await page.getByRole('button', { name: 'All at once' }).click();
     await check(page, 'recorder, narration');
-    await page.getByRole('link', { name: 'Mat' }).click();
+    await page.getByRole('link', { name: 'Mat', exact: true }).click();
     await page.getByTestId('mat-group').first().click();
     await page.keyboard.press('f');
     await check(page, 'mat');
@@ -68,6 +68,17 @@ for (const theme of ['light', 'dark'] as const) {
     await page.goto('/shop');
     await expect(page.getByTestId('shop-word')).toBeVisible();
     await check(page, 'shop');
+    await page.goto('/maths');
+    await page.getByTestId('field-voltageV').fill('11.55');
+    await page.getByTestId('field-energyWh').fill('47.4');
+    await expect(page.getByTestId('reading')).toContainText('4104');
+    await check(page, 'maths');
+    await page.getByTestId('instrument-fit').click();
+    await check(page, 'maths, fit');
+    await page.goto('/parts');
+    await page.getByTestId('part-search').fill('tb44');
+    await expect(page.getByTestId('part-number')).toHaveText('TB-4471');
+    await check(page, 'parts');
     await page.goto('/logbook');
     await expect(page.getByTestId('job-row').first()).toBeVisible();
     await expect(page.locator('.chart svg')).toHaveCount(3);

@@ -211,7 +211,7 @@ test('screws on the mat by keys and by taps, in the crosswise order, tied to a p
   await page.keyboard.press('F4');
   await page.getByTestId('bench-camera').click();
   await expect(page.getByTestId('thumb')).toBeVisible();
-  await page.getByRole('link', { name: 'Mat' }).click();
+  await page.getByRole('link', { name: 'Mat', exact: true }).click();
   await expect(page.getByTestId('mat-group')).toHaveCount(2);
   const sheet = page.getByTestId('mat-sheet');
   const box = await sheet.boundingBox();

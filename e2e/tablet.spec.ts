@@ -34,7 +34,7 @@ for (const [width, height] of [
     await page.getByTestId('way-narration').click();
     await expect(page.getByTestId('narration')).toBeVisible();
     await fits(page, 'narration');
-    await page.getByRole('link', { name: 'Mat' }).click();
+    await page.getByRole('link', { name: 'Mat', exact: true }).click();
     await expect(page.getByTestId('mat-group').first()).toBeVisible();
     await fits(page, 'mat');
     await page.goto('/shop');
@@ -56,6 +56,13 @@ for (const [width, height] of [
     await page.goto(page.url().replace('/run', '/intake'));
     await expect(page.getByTestId('triage-target').first()).toBeVisible();
     await fits(page, 'intake');
+    await page.goto('/maths');
+    await page.getByTestId('instrument-fit').click();
+    await fits(page, 'maths');
+    await page.goto('/parts');
+    await page.getByTestId('part-search').fill('tb44');
+    await expect(page.getByTestId('part-number')).toHaveText('TB-4471');
+    await fits(page, 'parts');
     await page.goto('/logbook');
     await expect(page.getByTestId('job-row').first()).toBeVisible();
     await fits(page, 'logbook');

@@ -1,4 +1,4 @@
-import { learnTimes, type LoggedJob, type PartDetail, type PartHit } from '@bemtor/core';
+import { learnTimes, type LoggedJob } from '@bemtor/core';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Express } from 'express';
 import { randomUUID } from 'node:crypto';
@@ -7,8 +7,7 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { createApp } from './app.ts';
 import { migrate } from './db/migrate.ts';
-import { rebuildSightings } from './db/parts.ts';
-import { inTransaction, openDatabase, type Database } from './db/pool.ts';
+import { openDatabase, type Database } from './db/pool.ts';
 import { loadDemo } from './demo.ts';
 import { problems } from './errors.ts';
 import { LiveHub } from './http/live.ts';
@@ -372,67 +371,6 @@ describe('jobs and units', () => {
       value: { keep: 'mat', drain: 'hold' },
     });
     await request(app).get('/api/settings/nothing').expect(404);
-  });
-
-  test('numbers are found in any spelling; what fits instead is told with its evidence', async () => {
-    const search = async (q: string) =>
-      (await request(app).get('/api/parts').query({ q }).expect(200)).body.hits as PartHit[];
-    expect((await search('t8 447l'))[0]).toMatchObject({
-      number: 'TB-4471',
-      score: 1,
-      parts: ['Battery'],
-      models: ['Lark 14'],
-    });
-    expect((await search('ty14')).map(({ number }) => number)).toContain('TY-14P-A');
-    expect((await search('TB-4417')).map(({ number }) => number)).toContain('TB-4471');
-    expect(await search('  ')).toEqual([]);
-    expect(await search("'; drop table part_sighting; --")).toEqual(expect.any(Array));
-    const { body } = await request(app).get('/api/parts/tb4471').expect(200);
-    expect(body.alternatives).toContainEqual(
-      expect.objectContaining({ number: 'TB-4471-2', certainty: 'sure' }),
-    );
-    await request(app).get('/api/parts/no-such').expect(404);
-  });
-
-  test('a number read at the bench joins the catalogue; the shopping list reserves what it is for', async () => {
-    const id = randomUUID();
-    await request(app).post('/api/jobs').send({ id, unitId: known, revision: 1 }).expect(201);
-    const body = { kind: 'swapped', part: 'battery', number: 'TB-4499' };
-    await request(app)
-      .post(`/api/jobs/${id}/events`)
-      .send({ items: [{ id: randomUUID(), at: new Date().toISOString(), body }] })
-      .expect(200);
-    const detail = (await request(app).get('/api/parts/TB-4471').expect(200)).body as PartDetail;
-    expect(detail.alternatives).toContainEqual(
-      expect.objectContaining({ number: 'TB-4499', certainty: 'likely' }),
-    );
-    const want = { id: randomUUID(), number: 'TB-4471', partName: 'Battery', unitId: known };
-    for (let i = 0; i < 2; i++) await request(app).post('/api/parts/wants').send(want).expect(201);
-    await request(app).put('/api/parts/tb 4471/stock').send({ onHand: 2, ordered: 1 }).expect(200);
-    expect((await request(app).get('/api/parts/TB-4471')).body.stock).toMatchObject({
-      onHand: 2,
-      ordered: 1,
-      reserved: 1,
-    });
-    await request(app).put('/api/parts/TB-4471/stock').send({ onHand: -1, ordered: 0 }).expect(400);
-    expect((await request(app).get('/api/parts/wants')).body.wants).toMatchObject([
-      { number: 'TB-4471', unitLabel: 'SK-0407', quantity: 1 },
-    ]);
-    await request(app).put(`/api/parts/wants/${want.id}`).send({ state: 'met' }).expect(200);
-    expect((await request(app).get('/api/parts/wants')).body.wants).toEqual([]);
-    await request(app).put(`/api/parts/wants/${randomUUID()}`).send({ state: 'met' }).expect(404);
-  });
-
-  test('the catalogue rebuilt is the catalogue as it grew', async () => {
-    const all = async () =>
-      (
-        await database.query(
-          'select number, role, part, model_code, "when", source, witness from part_sighting order by 1, 2, 3, 4, 6, 7',
-        )
-      ).rows;
-    const grown = await all();
-    await inTransaction(database, rebuildSightings);
-    expect(await all()).toEqual(grown);
   });
 
   test('the demo is loaded once', async () => {

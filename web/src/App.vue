@@ -22,6 +22,8 @@ const screens = computed(() => [
     label: name.charAt(0).toUpperCase() + name.slice(1),
     to: unitId.value ? `/unit/${unitId.value}/${name}` : null,
   })),
+  { name: 'parts', label: 'Parts', to: '/parts' },
+  { name: 'maths', label: 'Maths', to: '/maths' },
   { name: 'logbook', label: 'Logbook', to: '/logbook' },
   { name: 'shop', label: 'Shop', to: '/shop' },
 ]);

@@ -41,6 +41,8 @@ export const router = createRouter({
       component: () => import('./screens/mat/MatScreen.vue'),
       props: true,
     },
+    { path: '/parts', name: 'parts', component: () => import('./screens/parts/PartsScreen.vue') },
+    { path: '/maths', name: 'maths', component: () => import('./screens/maths/MathsScreen.vue') },
     { path: '/shop', name: 'shop', component: () => import('./screens/shop/ShopScreen.vue') },
     { path: '/logbook', name: 'logbook', component: () => import('./screens/logbook/LogbookScreen.vue') },
     { path: '/:rest(.*)*', redirect: '/' },

@@ -134,6 +134,16 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement).val
           now</label
         >
       </div>
+      <label class="words"
+        >Notes
+        <textarea
+          :value="draft.intake.notes"
+          rows="2"
+          maxlength="2000"
+          data-testid="intake-notes"
+          @input="change({ notes: valueOf($event) })"
+        />
+      </label>
       <fieldset class="measures">
         <legend>What was measured</legend>
         <label v-for="{ key, label, unit: measured } in measureFields" :key="key">

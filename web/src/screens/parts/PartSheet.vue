@@ -1,0 +1,243 @@
+<script setup lang="ts">
+import type { PartDetail, UnitSummary } from '@bemtor/core';
+import { computed, ref, watch } from 'vue';
+import KeyHint from '../../components/KeyHint.vue';
+import { useKeys } from '../../composables/useKeys.ts';
+
+/** A number: where it was seen, what fits instead and how sure that is, the shelf, and who wants it. */
+const props = defineProps<{ detail: PartDetail | null; units: readonly UnitSummary[] }>();
+const emit = defineEmits<{
+  show: [number: string];
+  want: [number: string, partName: string, unitId: string | null, quantity: number];
+  stock: [onHand: number, ordered: number];
+}>();
+
+const unitId = ref('');
+const quantity = ref(1);
+watch(
+  () => props.detail?.number,
+  () => (quantity.value = 1),
+);
+const places = computed(() => {
+  const groups = new Map<
+    string,
+    { part: string; model: string; roles: Set<string>; witnesses: Set<string> }
+  >();
+  for (const one of props.detail?.sightings ?? []) {
+    const key = `${one.model} ${one.part}`;
+    const known = groups.get(key) ?? {
+      part: one.partName,
+      model: one.modelName,
+      roles: new Set(),
+      witnesses: new Set(),
+    };
+    const limits = Object.entries(one.when ?? {}).map(
+      ([option, values]) => `${option} ${values.join(' or ')}`,
+    );
+    known.roles.add([one.role, ...limits].join(', '));
+    known.witnesses.add(one.source === 'revision' ? `revision ${one.witness}` : one.witness);
+    groups.set(key, known);
+  }
+  return [...groups.values()];
+});
+const certaintyWords = { sure: 'sure', likely: 'likely', possible: 'possible' } as const;
+function add(): void {
+  if (props.detail)
+    emit(
+      'want',
+      props.detail.number,
+      props.detail.sightings[0]?.partName ?? '',
+      unitId.value || null,
+      quantity.value,
+    );
+}
+const change = (onHand: number, ordered: number): void => {
+  if (props.detail && onHand >= 0 && ordered >= 0) emit('stock', onHand, ordered);
+};
+useKeys(() => ({ a: add }));
+</script>
+
+<template>
+  <section class="card sheet" aria-label="The number" data-testid="part-sheet">
+    <p v-if="!detail" class="empty">Type or scan a number.</p>
+    <template v-else>
+      <h1 class="mono" data-testid="part-number">{{ detail.number }}</h1>
+      <ul>
+        <li v-for="place in places" :key="place.model + place.part" class="place">
+          <strong>{{ place.part }}</strong> of the {{ place.model }}
+          <small>{{ [...place.roles].join('; ') }}. Seen in {{ [...place.witnesses].join(', ') }}</small>
+        </li>
+      </ul>
+      <p v-for="words in detail.conflicts" :key="words" class="caution">{{ words }}.</p>
+      <h2>What fits instead</h2>
+      <p v-if="detail.alternatives.length === 0" class="soft">Nothing that anybody has seen.</p>
+      <ul>
+        <li v-for="one in detail.alternatives" :key="one.number" class="other" data-testid="alternative">
+          <button class="mono" @click="$emit('show', one.number)">{{ one.number }}</button>
+          <b :class="one.certainty">{{ certaintyWords[one.certainty] }}</b>
+          <span>{{ one.reasons.join('; ') }}</span>
+        </li>
+      </ul>
+      <h2>On the shelf</h2>
+      <dl>
+        <div>
+          <dd>
+            <button
+              aria-label="One fewer on hand"
+              @click="change(detail.stock.onHand - 1, detail.stock.ordered)"
+            >
+              −
+            </button>
+            <span data-testid="on-hand">{{ detail.stock.onHand }}</span>
+            <button
+              aria-label="One more on hand"
+              @click="change(detail.stock.onHand + 1, detail.stock.ordered)"
+            >
+              +
+            </button>
+          </dd>
+          <dt>on hand</dt>
+        </div>
+        <div>
+          <dd>
+            <span data-testid="reserved">{{ detail.stock.reserved }}</span>
+          </dd>
+          <dt>reserved for units</dt>
+        </div>
+        <div>
+          <dd>
+            <button
+              aria-label="One fewer ordered"
+              @click="change(detail.stock.onHand, detail.stock.ordered - 1)"
+            >
+              −
+            </button>
+            <span>{{ detail.stock.ordered }}</span>
+            <button
+              aria-label="One more ordered"
+              @click="change(detail.stock.onHand, detail.stock.ordered + 1)"
+            >
+              +
+            </button>
+          </dd>
+          <dt>ordered</dt>
+        </div>
+      </dl>
+      <form class="want" @submit.prevent="add">
+        <label
+          >For
+          <select v-model="unitId" data-testid="want-unit">
+            <option value="">the shelf</option>
+            <option v-for="unit in units" :key="unit.id" :value="unit.id">
+              {{ unit.label }}, {{ unit.model.name }}
+            </option>
+          </select></label
+        >
+        <label>How many <input v-model.number="quantity" type="number" min="1" max="999" /></label>
+        <button class="act-button primary" data-testid="want">
+          <KeyHint name="A" /> to the shopping list
+        </button>
+      </form>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.sheet {
+  padding: 24px 30px;
+  overflow-y: auto;
+}
+.empty {
+  font: 600 30px/1.1 var(--label);
+  color: var(--ink-soft);
+  margin-top: 12vh;
+}
+h1 {
+  font-size: 44px;
+  line-height: 1.1;
+  font-weight: 500;
+}
+h2 {
+  font: 600 24px/1 var(--label);
+  margin: 22px 0 6px;
+}
+.place {
+  padding: 6px 0;
+  font-size: 18px;
+}
+small,
+.soft {
+  display: block;
+  color: var(--ink-soft);
+  font-size: 14px;
+}
+.other {
+  display: grid;
+  grid-template-columns: auto auto 1fr;
+  gap: 14px;
+  align-items: center;
+  border-bottom: 1px solid var(--card-line);
+}
+.other button {
+  min-height: 46px;
+  font-size: 19px;
+  text-decoration: underline;
+}
+b {
+  font: 600 15px/1 var(--label);
+  padding: 4px 8px;
+  border: 1.5px solid var(--ink-soft);
+  border-radius: 4px;
+}
+b.sure {
+  border-color: var(--ink);
+}
+b.possible {
+  border-style: dashed;
+}
+dl {
+  display: flex;
+  gap: 44px;
+}
+dd {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  font: 600 40px/1 var(--label);
+}
+dd button {
+  width: 44px;
+  height: 44px;
+  border: 1.5px solid var(--ink-soft);
+  border-radius: var(--radius);
+  font-size: 20px;
+}
+dt {
+  color: var(--ink-soft);
+}
+.want {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+  margin-top: 22px;
+}
+label {
+  display: grid;
+  gap: 3px;
+  font: 600 15px/1.2 var(--label);
+  color: var(--ink-soft);
+}
+select,
+input {
+  min-height: var(--touch);
+  padding: 0 10px;
+  border: 1.5px solid var(--ink-soft);
+  border-radius: var(--radius);
+  background: var(--card-raised);
+  color: var(--ink);
+}
+input {
+  width: 90px;
+}
+</style>

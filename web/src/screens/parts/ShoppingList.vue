@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import type { LoggedJob, Sequence, Want } from '@bemtor/core';
+import { computed, onMounted, ref, shallowRef } from 'vue';
+import { read } from '../../api/client.ts';
+import KeyHint from '../../components/KeyHint.vue';
+import { useKeys } from '../../composables/useKeys.ts';
+import { shoppingCsv, shoppingLines, shoppingText } from './shopping.ts';
+
+/** What is wanted, grouped by number; what open jobs wait for is offered. */
+const props = defineProps<{ wants: readonly Want[] }>();
+const emit = defineEmits<{
+  state: [wants: readonly Want[], state: Want['state']];
+  want: [number: string, partName: string, unitId: string | null, quantity: number];
+}>();
+
+interface Waiting {
+  readonly unitId: string;
+  readonly unitLabel: string;
+  readonly part: string;
+  readonly number: string;
+}
+const waiting = shallowRef<readonly Waiting[]>([]);
+const told = ref<string | null>(null);
+const lines = computed(() => shoppingLines(props.wants));
+const offered = computed(() =>
+  waiting.value.filter(
+    (one) => !props.wants.some((want) => want.unitId === one.unitId && want.partName === one.part),
+  ),
+);
+
+onMounted(async () => {
+  try {
+    const { jobs } = (await read<{ jobs: LoggedJob[] }>('/jobs')).value;
+    const open = jobs.filter((job) => !job.closedAt && job.pauseReason?.includes('part'));
+    waiting.value = (await Promise.all(open.map(partsOf))).flat();
+  } catch {
+    // The list itself says that the server is away; what jobs wait for is only an offer.
+    waiting.value = [];
+  }
+});
+
+async function partsOf(job: LoggedJob): Promise<Waiting[]> {
+  const path = `/models/${encodeURIComponent(job.modelCode)}/revisions/${job.revision}`;
+  const { document } = (await read<{ document: Sequence }>(path)).value;
+  return job.targets.flatMap((name) => {
+    const part = document.parts.find((one) => one.name === name);
+    const number = part?.numbers.find(({ role }) => role === 'replacement') ?? part?.numbers[0];
+    return part && number
+      ? [{ unitId: job.unitId, unitLabel: job.unitLabel, part: part.name, number: number.number }]
+      : [];
+  });
+}
+
+async function copyText(): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(shoppingText(props.wants));
+    told.value = 'Copied.';
+  } catch {
+    told.value = 'This browser does not let a page copy; save the CSV instead.';
+  }
+}
+function saveCsv(): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([shoppingCsv(props.wants)], { type: 'text/csv;charset=utf-8' }));
+  link.download = 'shopping.csv';
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+useKeys(() => ({ t: () => void copyText(), v: saveCsv }));
+</script>
+
+<template>
+  <aside class="mat-bound shopping" aria-label="Shopping">
+    <h2 class="label">Shopping</h2>
+    <p v-if="lines.length === 0 && offered.length === 0" class="soft">Nothing is wanted.</p>
+    <ul>
+      <li v-for="line in lines" :key="line.number + line.state" data-testid="shopping-line">
+        <div class="what">
+          <strong
+            >{{ line.quantity }} × <span class="mono">{{ line.number }}</span></strong
+          >
+          <small>{{
+            [line.part, line.units.join(', ') || 'for the shelf', line.state].filter(Boolean).join(' · ')
+          }}</small>
+        </div>
+        <div class="acts">
+          <button v-if="line.state === 'wanted'" @click="emit('state', line.wants, 'ordered')">
+            ordered
+          </button>
+          <button @click="emit('state', line.wants, 'met')">here</button>
+          <button @click="emit('state', line.wants, 'dropped')">drop</button>
+        </div>
+      </li>
+    </ul>
+    <template v-if="offered.length > 0">
+      <h2 class="label">Open jobs wait for</h2>
+      <ul>
+        <li v-for="one in offered" :key="one.unitId + one.number" data-testid="waits-for">
+          <div class="what">
+            <strong class="mono">{{ one.number }}</strong><small>{{ one.part }} · {{ one.unitLabel }}</small>
+          </div>
+          <div class="acts">
+            <button @click="emit('want', one.number, one.part, one.unitId, 1)">add</button>
+          </div>
+        </li>
+      </ul>
+    </template>
+    <div class="foot">
+      <p v-if="told" role="status">{{ told }}</p>
+      <button class="act-button" :disabled="lines.length === 0" @click="copyText">
+        <KeyHint name="T" /> copy as text
+      </button>
+      <button class="act-button" :disabled="lines.length === 0" @click="saveCsv">
+        <KeyHint name="V" /> save as CSV
+      </button>
+    </div>
+  </aside>
+</template>
+
+<style scoped>
+.shopping {
+  padding: 20px;
+  overflow-y: auto;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+li {
+  padding: 8px 0;
+  border-bottom: 1px solid var(--mat-line);
+}
+.what strong {
+  display: block;
+  font-weight: 500;
+  font-size: 18px;
+}
+small,
+.soft {
+  color: var(--soft-on-mat);
+  font-size: 14px;
+}
+.acts {
+  display: flex;
+  gap: 18px;
+}
+.acts button {
+  min-height: 44px;
+  text-decoration: underline;
+}
+.foot {
+  margin-top: auto;
+  display: grid;
+  gap: 10px;
+}
+</style>

@@ -1,0 +1,99 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  BinaryBitmap,
+  DecodeHintType,
+  HybridBinarizer,
+  MultiFormatReader,
+  RGBLuminanceSource,
+} from '@zxing/library';
+import fc from 'fast-check';
+import { createRequire } from 'node:module';
+import { drawLabel, type LabelCode } from './labels.ts';
+import { shoppingCsv, shoppingText } from './shopping.ts';
+import type { Want } from '@bemtor/core';
+import Papa from 'papaparse';
+import type Sharp from 'sharp';
+
+const sharp = createRequire(new URL('../../../../server/package.json', import.meta.url))(
+  'sharp',
+) as typeof Sharp;
+
+/** The printed label as a scanner sees it: 300 dots to the inch, read by a general barcode reader. */
+async function readBack(svg: string): Promise<string> {
+  const { data, info } = await sharp(Buffer.from(svg), { density: 300 })
+    .flatten({ background: '#ffffff' })
+    .greyscale()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const source = new RGBLuminanceSource(new Uint8ClampedArray(data), info.width, info.height);
+  const reader = new MultiFormatReader();
+  reader.setHints(new Map([[DecodeHintType.TRY_HARDER, true]]));
+  return reader.decode(new BinaryBitmap(new HybridBinarizer(source))).getText();
+}
+
+describe('labels', () => {
+  test.each<[LabelCode, string]>([
+    ['code128', 'TB-4471'],
+    ['code128', 'PJJ123C'],
+    ['code128', 'SK-0412/A'],
+    ['qrcode', 'TB-4471'],
+    ['qrcode', '0193b5c0-0002-7000-8000-000000000407'],
+  ])('%s of %s reads back', async (code, text) => {
+    expect(await readBack(drawLabel({ text, words: text }, code).svg)).toBe(text);
+  });
+
+  test('whatever stands on a part, its label reads back', async () => {
+    const letter = fc.constantFrom(...'ABCDEFGHJKLMNPQRSTUVWXYZ0123456789-./ ');
+    const number = fc
+      .string({ unit: letter, minLength: 2, maxLength: 18 })
+      .filter((text) => text.trim() === text);
+    await fc.assert(
+      fc.asyncProperty(number, fc.constantFrom<LabelCode>('code128', 'qrcode'), async (text, code) => {
+        expect(await readBack(drawLabel({ text, words: text }, code).svg)).toBe(text);
+      }),
+      { numRuns: 25 },
+    );
+  }, 60_000);
+
+  test('a bar is 0.33 mm wide on paper, a square 0.6 mm, with white around', () => {
+    // Code 128, set B: start, seven characters, check, stop of 13: 11 · 9 + 13 − … = 101 modules, and 10 either side.
+    const bars = drawLabel({ text: 'TB-4471', words: '' }, 'code128');
+    expect(bars.widthMm).toBeCloseTo(
+      ((bars.svg.match(/viewBox="0 0 (\d+)/) ?? [])[1] as unknown as number) * 0.33,
+      6,
+    );
+    // QR version 1 is 21 modules and 4 of white either side (ISO/IEC 18004, from memory).
+    expect(drawLabel({ text: 'TB-4471', words: '' }, 'qrcode').widthMm).toBeCloseTo((21 + 8) * 0.6, 6);
+  });
+});
+
+describe('the shopping list', () => {
+  const want = (change: Partial<Want>): Want => ({
+    id: '1',
+    number: 'TB-4471',
+    partName: 'Battery',
+    unitId: null,
+    unitLabel: null,
+    quantity: 1,
+    state: 'wanted',
+    madeAt: '2026-01-01T08:00:00Z',
+    ...change,
+  });
+  const wants = [
+    want({ unitLabel: 'SK-1' }),
+    want({ id: '2', number: 'tb 4471', quantity: 2 }),
+    want({ id: '3', number: 'TY, "14"', partName: 'Keyboard', state: 'ordered' }),
+  ];
+
+  test('as text, one line a number however it was spelled', () => {
+    expect(shoppingText(wants)).toBe('3 × TB-4471  Battery  (SK-1)\n1 × TY, "14"  Keyboard  ordered');
+  });
+  // RFC 4180, read back by a general parser.
+  test('as CSV', () => {
+    const read = Papa.parse<Record<string, string>>(shoppingCsv(wants), { header: true });
+    expect(read.data).toEqual([
+      { number: 'TB-4471', part: 'Battery', quantity: '3', units: 'SK-1', state: 'wanted' },
+      { number: 'TY, "14"', part: 'Keyboard', quantity: '1', units: '', state: 'ordered' },
+    ]);
+  });
+});
