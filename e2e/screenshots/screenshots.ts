@@ -161,6 +161,7 @@ async function waysIn(page: Page): Promise<void> {
   for (const key of ['d', 'd', 'd', 'ArrowDown']) await page.keyboard.press(key);
   await shot(page, 'recorder-narration');
   await page.getByRole('link', { name: 'Mat', exact: true }).click();
+  await expect(page.getByTestId('mat-group').last()).toContainText('ront half');
   await page.getByTestId('mat-group').last().click();
   await page.keyboard.press('f');
   await page.keyboard.press('Delete');

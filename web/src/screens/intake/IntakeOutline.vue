@@ -18,6 +18,8 @@ const shown = computed(() =>
   props.marks.map((mark, i) => ({ mark, i })).filter(({ mark }) => mark.face === face.value),
 );
 /** One letter a kind; the words stand beside it in the list. */
+/** Marks are as large on a narrow handheld as on a notebook. */
+const size = computed(() => Math.max(props.outline.width, props.outline.depth));
 const letterOf = (of: MarkKind): string => String(markKinds.indexOf(of) + 1);
 const short = 0.04;
 
@@ -100,11 +102,11 @@ const count = (of: MarkKind): number => props.marks.filter((mark) => mark.kind =
         :d="`M${cross.x * outline.width - 7} ${cross.y * outline.depth}h14M${cross.x * outline.width} ${cross.y * outline.depth - 7}v14`"
       />
       <g v-for="{ mark, i } in shown" :key="i" class="mark" :class="mark.kind">
-        <circle :cx="mark.x * outline.width" :cy="mark.y * outline.depth" :r="outline.width * 0.028" />
+        <circle :cx="mark.x * outline.width" :cy="mark.y * outline.depth" :r="size * 0.028" />
         <text
           :x="mark.x * outline.width"
-          :y="mark.y * outline.depth + outline.width * 0.012"
-          :font-size="outline.width * 0.036"
+          :y="mark.y * outline.depth + size * 0.012"
+          :font-size="size * 0.036"
           text-anchor="middle"
         >
           {{ letterOf(mark.kind) }}

@@ -88,8 +88,8 @@ export const unitOf = (kind: Field['kind']): string =>
     ? ''
     : baseUnit(kind);
 
-/** A figure for the eye: three significant places, no exponent. */
+/** A figure for the eye: four significant places, no exponent. */
 export function shown(value: number): string {
-  const digits = Math.max(0, 2 - Math.floor(Math.log10(Math.max(1e-9, Math.abs(value)))));
+  const digits = Math.max(0, 3 - Math.floor(Math.log10(Math.max(1e-9, Math.abs(value)))));
   return String(Number(value.toFixed(Math.min(6, digits))));
 }

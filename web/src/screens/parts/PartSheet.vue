@@ -27,7 +27,7 @@ const places = computed(() => {
     const key = `${one.model} ${one.part}`;
     const known = groups.get(key) ?? {
       part: one.partName,
-      model: one.modelName,
+      model: `${one.modelName}, ${one.model}`,
       roles: new Set(),
       witnesses: new Set(),
     };
