@@ -240,7 +240,7 @@ test('what is left out on the way back stops the closing by its name, until it i
   await startRun(page, 'SK-0407', '1');
   await withTime(page, () => hurryUntil(page, atStep(page, 'back:lift-drive-shield')));
   await page.keyboard.press('j');
-  await page.getByTestId('skip').getByRole('textbox').fill('cannot find it');
+  await page.getByTestId('words').getByRole('textbox').fill('cannot find it');
   await page.keyboard.press('Enter');
   await hurryUntil(page, inPhase(page, 'close'));
   await expect(page.getByTestId('not-back')).toContainText('Drive shield is not back');

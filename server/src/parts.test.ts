@@ -36,7 +36,7 @@ test('numbers are found in any spelling; what fits instead is told with its evid
     number: 'TB-4471',
     score: 1,
     parts: ['Battery'],
-    models: ['Lark 14'],
+    models: ['Lark 14', 'Lark 14 Duo'],
   });
   expect((await search('ty14')).map(({ number }) => number)).toContain('TY-14P-A');
   expect((await search('TB-4417')).map(({ number }) => number)).toContain('TB-4471');

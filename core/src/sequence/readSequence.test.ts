@@ -35,10 +35,17 @@ const configurations = (sequence: Sequence): Configuration[] =>
   );
 
 describe('the demo sequences', () => {
-  test('there are four, one of each form, each with 40 actions or more', () => {
-    expect(names).toEqual(['keel-mini.json', 'lark-14.json', 'mast-24.json', 'pilot-7.json']);
+  test('there are five, each form among them, each with 40 actions or more', () => {
+    expect(names).toEqual([
+      'keel-mini.json',
+      'lark-14-duo.json',
+      'lark-14.json',
+      'mast-24.json',
+      'pilot-7.json',
+    ]);
     expect(names.map((name) => demo(name).model.form)).toEqual([
       'desktop',
+      'notebook',
       'notebook',
       'all-in-one',
       'handheld',

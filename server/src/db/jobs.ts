@@ -37,20 +37,20 @@ export async function openJob(
     throw new ProblemError('id-taken', `job ${id} belongs to another unit`, { where: 'id' });
 }
 
-/** One job, or all, latest first. */
-export async function listJobs(database: Database, id: string | null = null): Promise<JobRow[]> {
+/** Some jobs, or all, latest first. */
+export async function listJobs(database: Database, ids: readonly string[] | null = null): Promise<JobRow[]> {
   const { rows } = await database.query<JobRow>(
     `select j.id, j.unit_id as "unitId", u.label as "unitLabel", j.model_code as "modelCode", m.name as "modelName", j.revision
      from job j join unit u on u.id = j.unit_id join model m on m.code = j.model_code
-     where $1::uuid is null or j.id = $1
+     where $1::uuid[] is null or j.id = any($1)
      order by j.created_at desc limit 500`,
-    [id],
+    [ids],
   );
   return rows;
 }
 
 export async function getJob(database: Database, id: string): Promise<JobRow> {
-  const [job] = await listJobs(database, id);
+  const [job] = await listJobs(database, [id]);
   if (!job) throw new ProblemError('job-unknown', id);
   return job;
 }

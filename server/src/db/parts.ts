@@ -85,7 +85,7 @@ const searchSql = `
   )
   select s.number, s.folded, b.score, s.role, s.part_name as "partName", s.model_code as model, m.name as "modelName"
   from best b join part_sighting s using (folded) join model m on m.code = s.model_code
-  order by b.score desc, s.folded, s.number
+  order by b.score desc, s.folded, s.number, m.name
   limit 400`;
 
 /** Numbers by any spelling: the same, then those that begin so, then those that are alike. */

@@ -92,6 +92,27 @@ export async function appendItems(
   });
 }
 
+/** The events of several jobs at once, each job's in order. */
+export async function readEventsOf<Body>(
+  database: Database,
+  jobIds: readonly string[],
+): Promise<Map<string, StreamItem<Body>[]>> {
+  const { rows } = await database.query<{
+    job: string;
+    id: string;
+    seq: number;
+    body: Body;
+    at: Date;
+    by: string | null;
+  }>(
+    'select job_id as job, id, seq::int as seq, body, at, by from event where job_id = any($1::uuid[]) order by job_id, seq',
+    [jobIds],
+  );
+  const events = new Map<string, StreamItem<Body>[]>(jobIds.map((id) => [id, []]));
+  for (const { job, at, ...row } of rows) events.get(job)?.push({ ...row, at: at.toISOString() });
+  return events;
+}
+
 /** The items of a stream after a place, in order. */
 export async function readItems<Body>(
   database: Database,

@@ -7,8 +7,10 @@ import {
   viewJob,
   type JobEventBody,
   type JobSummary,
+  type JobView,
   type LoggedJob,
   type RunEvidence,
+  type Sequence,
   type StreamItem,
   type TimeSums,
 } from '@bemtor/core';
@@ -17,19 +19,36 @@ import { getJob, listJobs, openJob, type JobRow } from '../db/jobs.ts';
 import { getRevision } from '../db/models.ts';
 import { sightJobs } from '../db/parts.ts';
 import type { Database } from '../db/pool.ts';
-import { appendItems, eventStream, readItems } from '../db/streams.ts';
+import { appendItems, eventStream, readEventsOf, readItems } from '../db/streams.ts';
 import { parseBody, ProblemError } from '../errors.ts';
 import { afterQuery, uuidParam } from './ids.ts';
 import type { LiveHub } from './live.ts';
 
-async function viewOf(database: Database, job: JobRow) {
-  const revision = await getRevision(database, job.modelCode, job.revision);
-  if (!revision) throw new ProblemError('revision-unknown', `${job.modelCode} ${job.revision}`);
-  const events = await readItems<JobEventBody>(database, eventStream, job.id);
-  return { events, view: viewJob(revision.document, events) };
+interface Viewed {
+  readonly events: readonly StreamItem<JobEventBody>[];
+  readonly view: JobView;
 }
 
-type Viewed = Awaited<ReturnType<typeof viewOf>>;
+/** Jobs with all that follows from their logs; each revision and all events are read once. */
+async function viewJobs(database: Database, jobs: readonly JobRow[]): Promise<(readonly [JobRow, Viewed])[]> {
+  const events = await readEventsOf<JobEventBody>(
+    database,
+    jobs.map(({ id }) => id),
+  );
+  const documents = new Map<string, Sequence>();
+  for (const { modelCode, revision } of jobs) {
+    const key = `${modelCode} ${revision}`;
+    if (documents.has(key)) continue;
+    const known = await getRevision(database, modelCode, revision);
+    if (!known) throw new ProblemError('revision-unknown', key);
+    documents.set(key, known.document);
+  }
+  return jobs.flatMap((job) => {
+    const document = documents.get(`${job.modelCode} ${job.revision}`);
+    const own = events.get(job.id) ?? [];
+    return document ? [[job, { events: own, view: viewJob(document, own) }] as const] : [];
+  });
+}
 
 const summarized = (job: JobRow, { view, events }: Viewed): JobSummary => ({
   ...job,
@@ -41,35 +60,32 @@ const techniciansOf = (events: readonly StreamItem<JobEventBody>[]): string[] =>
   ...new Set(events.flatMap(({ by }) => by ?? [])),
 ];
 
-/** A job's summary, computed from its log and the revision it follows. */
-export const summaryOf = async (database: Database, job: JobRow): Promise<JobSummary> =>
-  summarized(job, await viewOf(database, job));
+/** Summaries of jobs by their ids, computed from their logs and the revisions that they follow. */
+export async function summariesOf(
+  database: Database,
+  jobs: readonly JobRow[],
+): Promise<Map<string, JobSummary>> {
+  const viewed = await viewJobs(database, jobs);
+  return new Map(viewed.map(([job, one]) => [job.id, summarized(job, one)]));
+}
 
 /** The logbook: every job with what it teaches. */
 async function loggedJobs(database: Database): Promise<LoggedJob[]> {
-  return Promise.all(
-    (await listJobs(database)).map(async (job) => {
-      const viewed = await viewOf(database, job);
-      return { ...summarized(job, viewed), report: jobReport(viewed.view, viewed.events) };
-    }),
-  );
+  const viewed = await viewJobs(database, await listJobs(database));
+  return viewed.map(([job, one]) => ({ ...summarized(job, one), report: jobReport(one.view, one.events) }));
 }
 
 /** What runs of a model found to differ from its sequence. */
 export async function evidenceOf(database: Database, model: string): Promise<RunEvidence[]> {
   const jobs = (await listJobs(database)).filter((job) => job.modelCode === model);
-  const found = await Promise.all(
-    jobs.map(async (job) => {
-      const { view } = await viewOf(database, job);
-      return view.state.differences.map((difference) => ({
-        job: job.id,
-        unit: job.unitLabel,
-        at: view.state.startedAt ?? '',
-        difference,
-      }));
-    }),
+  return (await viewJobs(database, jobs)).flatMap(([job, { view }]) =>
+    view.state.differences.map((difference) => ({
+      job: job.id,
+      unit: job.unitLabel,
+      at: view.state.startedAt ?? '',
+      difference,
+    })),
   );
-  return found.flat();
 }
 
 export function jobRoutes(database: Database, hub: LiveHub): Router {

@@ -21,13 +21,12 @@ import ClosedJob from './ClosedJob.vue';
 import DifferDialog from './DifferDialog.vue';
 import KeysDialog from './KeysDialog.vue';
 import LedgerFoot from './LedgerFoot.vue';
-import NoteDialog from './NoteDialog.vue';
 import PauseDialog from './PauseDialog.vue';
 import RunKeys, { type RunKey } from './RunKeys.vue';
 import RunMap from './RunMap.vue';
 import RunStepCard from './RunStepCard.vue';
-import SkipDialog from './SkipDialog.vue';
 import { useRun } from './useRun.ts';
+import WordsDialog from './WordsDialog.vue';
 import { useTypedNumber } from './useTypedNumber.ts';
 
 const props = defineProps<{ unitId: string }>();
@@ -129,11 +128,6 @@ const acts: Readonly<Record<RunKey, () => void>> = {
   pause: () => (paused.value ? void run.resume() : (dialog.value = 'pause')),
   keys: () => (dialog.value = 'keys'),
 };
-
-function keepNote(text: string): void {
-  dialog.value = null;
-  void run.note(text);
-}
 
 /** Keys that always mean something, and those of a step; at the close the table has its own. */
 useKeys(() => ({
@@ -251,7 +245,14 @@ const stepKeys = (): KeyMap => ({
       :names="names"
       :up="up"
     />
-    <NoteDialog v-model="noteOpen" @keep="keepNote" />
+    <WordsDialog
+      v-model="noteOpen"
+      question="Note on this step"
+      keep-words="Keep"
+      leave-words="Leave it"
+      :most="2000"
+      @keep="run.note"
+    />
     <PictureDialog
       v-model="pictureOpen"
       :about="step?.title ?? 'this job'"
@@ -259,7 +260,13 @@ const stepKeys = (): KeyMap => ({
       @kept="run.picture"
     />
     <PauseDialog v-model="pauseOpen" @pause="run.pause" />
-    <SkipDialog v-model="skipOpen" :title="step?.title ?? ''" @skip="run.skip" />
+    <WordsDialog
+      v-model="skipOpen"
+      :question="`Why is “${step?.title}” left out?`"
+      keep-words="Leave it out"
+      leave-words="Do it after all"
+      @keep="run.skip"
+    />
     <DifferDialog
       v-if="step"
       v-model="differOpen"
