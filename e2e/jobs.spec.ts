@@ -172,6 +172,13 @@ test('set aside, resumed on another page after the first one and the server are 
   const other = await context.newPage();
   await other.goto('/');
   await expect(other.getByTestId('unit-SK-0407')).toContainText('Set aside: waiting for part');
+  // Shopping offers what the job waits for.
+  await other.goto('/parts');
+  const waits = other.getByTestId('waits-for');
+  await expect(waits).toContainText('TB-4471');
+  await waits.getByRole('button', { name: 'add' }).click();
+  await expect(other.getByTestId('shopping-line')).toContainText('Battery · SK-0407 · wanted');
+  await expect(waits).toHaveCount(0);
   await openUnit(other, 'SK-0407');
   await expect(other.getByTestId('count')).toHaveText('4/6');
   await other.keyboard.press('Space');

@@ -60,9 +60,7 @@ test('the battery instrument from a pasted report, an offered battery compared, 
   expect(units.find(({ label }) => label === 'SK-0407')?.intake.notes).toContain('Will this battery fit?');
 });
 
-test('a part by a mistyped number, onto the shopping list; what an open job waits for is offered', async ({
-  page,
-}) => {
+test('a part by a mistyped number, onto the shopping list and off it', async ({ page }) => {
   await page.goto('/parts');
   await expect(page.getByTestId('part-search')).toBeFocused();
   await page.keyboard.type('t8 44l7');

@@ -3,6 +3,7 @@ import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { readConfig, type Config } from './config.ts';
 import { dropEverything, migrate } from './db/migrate.ts';
+import { catchUpSightings } from './db/parts.ts';
 import { openDatabase } from './db/pool.ts';
 import { loadDemo } from './demo.ts';
 import { LiveHub } from './http/live.ts';
@@ -17,6 +18,7 @@ async function main(config: Config): Promise<void> {
   if (config.reset) await dropEverything(database);
   await migrate(database);
   if (config.demo) await loadDemo(database, new Date());
+  await catchUpSightings(database);
   const hub = new LiveHub(config.databaseUrl);
   await hub.start();
   const webFolder = fileURLToPath(new URL('../../web/dist', import.meta.url));

@@ -56,13 +56,13 @@ export class TestBench {
 
   /** Something in this unit is not as the sequence says: noted, and the rest planned again. False where no way is left. */
   differs(found: NonNullable<DifferedBody['found']>): boolean {
-    const { progress, sequence, state } = this.view;
+    const { progress, state } = this.view;
     const action = progress.step?.phase === 'down' ? progress.step.action : null;
     if (!action || !state.started) return false;
     this.say({ kind: 'differed', action: action.id, what: found.what, found });
     const rest = planRest(this.view);
     if (rest.ok) this.say({ kind: 'replanned', steps: [...rest.value], because: found.what });
     else this.say({ kind: 'differed', action: action.id, what: found.what, found: null });
-    return rest.ok && sequence.actions.length > 0;
+    return rest.ok;
   }
 }

@@ -1,6 +1,6 @@
 import { foldNumber, type PartHit, type Sequence, type Sighting, type Stock, type Want } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
-import type { Client, Database } from './pool.ts';
+import { inTransaction, type Client, type Database } from './pool.ts';
 
 /** Adds what a published revision says of numbers; saying it twice changes nothing. */
 export async function sightRevision(
@@ -70,6 +70,14 @@ export async function rebuildSightings(client: Client): Promise<void> {
   );
   for (const { number, document } of rows) await sightRevision(client, document, number);
   await sightJobs(client);
+}
+
+/** A database from before the catalogue: it is built once, from what is there. */
+export async function catchUpSightings(database: Database): Promise<void> {
+  const { rows } = await database.query<{ behind: boolean }>(
+    'select not exists (select 1 from part_sighting) and exists (select 1 from revision) as behind',
+  );
+  if (rows[0]?.behind) await inTransaction(database, rebuildSightings);
 }
 
 const searchSql = `
