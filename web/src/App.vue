@@ -103,7 +103,10 @@ const screens = computed(() => [
   white-space: nowrap;
   overflow: hidden;
 }
+
 .unit strong {
+  overflow: hidden;
+  text-overflow: ellipsis;
   font-weight: 600;
   font-size: 18px;
 }
@@ -159,7 +162,8 @@ nav .off {
   }
   nav a,
   nav .off {
-    padding: 0 9px;
+    padding: 0 6px;
+    font-size: 16px;
   }
 }
 @media (max-width: 640px) {

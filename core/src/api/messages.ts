@@ -153,6 +153,14 @@ export const changeWantSchema = z.strictObject({ state: z.enum(['wanted', 'order
 const few = z.int().min(0).max(99_999);
 export const setStockSchema = z.strictObject({ onHand: few, ordered: few });
 
+/** A recording of a model, for a review to take in. */
+export interface RecordingSummary {
+  readonly id: string;
+  readonly unitId: string;
+  readonly unitLabel: string;
+  readonly lines: number;
+}
+
 /** A number that a search found, with where it was seen. */
 export interface PartHit {
   readonly number: string;

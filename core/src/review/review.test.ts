@@ -326,13 +326,17 @@ describe('the procedure check', () => {
       ['counts-differ', 'j-base'],
     ]);
     expect(found[0]?.reason).toBe('System board: 4 here, the sequence says 3 (U-1, U-2)');
-    const taken = review(
-      document(),
-      [{ rule: 'runs-differ', place: 'unscrew-board/count', choice: 'remedy' }],
-      evidence,
-    );
+    const decided = [{ rule: 'runs-differ', place: 'unscrew-board/count', choice: 'remedy' as const }];
+    const taken = review(document(), decided, evidence);
     expect(taken.sequence.joints.find(({ id }) => id === 'j-board')?.count).toBe(4);
     expect(taken.open.map(({ rule }) => rule)).toEqual(['counts-differ']);
+    const both = review(
+      document(),
+      [...decided, { rule: 'counts-differ', place: 'j-base', choice: 'remedy' as const }],
+      evidence,
+    );
+    expect(both.sequence.joints.find(({ id }) => id === 'j-base')?.count).toBe(6);
+    expect(both.open).toEqual([]);
   });
 
   test('every rule is tested on both sides, and has its ground', () => {

@@ -1,3 +1,4 @@
+import type { RecordingSummary } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
 import type { Database } from './pool.ts';
 
@@ -22,4 +23,16 @@ export async function recordingUnit(database: Database, id: string): Promise<str
   ]);
   if (!rows[0]) throw new ProblemError('recording-unknown', id);
   return rows[0].unit_id;
+}
+
+/** The recordings of a model that have lines, the latest first. */
+export async function listRecordings(database: Database, model: string): Promise<RecordingSummary[]> {
+  const { rows } = await database.query<RecordingSummary>(
+    `select r.id, u.id as "unitId", u.label as "unitLabel", count(*)::int as lines
+     from recording r join unit u on u.id = r.unit_id join entry e on e.recording_id = r.id and e.kind = 'line'
+     where u.model_code = $1
+     group by r.id, u.id, u.label, r.started_at order by r.started_at desc limit 100`,
+    [model],
+  );
+  return rows;
 }

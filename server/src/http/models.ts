@@ -9,6 +9,7 @@ import {
   publishRevision,
 } from '../db/models.ts';
 import type { Database } from '../db/pool.ts';
+import { listRecordings } from '../db/recordings.ts';
 import { parseBody, ProblemError } from '../errors.ts';
 import { etag, followed } from './conditions.ts';
 import { evidenceOf } from './jobs.ts';
@@ -31,6 +32,11 @@ export function modelRoutes(database: Database): Router {
     const { code } = request.params;
     await getModel(database, code);
     response.json({ evidence: await evidenceOf(database, code) });
+  });
+  router.get('/:code/recordings', async (request, response) => {
+    const { code } = request.params;
+    await getModel(database, code);
+    response.json({ recordings: await listRecordings(database, code) });
   });
   router.get('/:code/revisions/:number', async (request, response) => {
     const { code, number } = request.params;

@@ -1,4 +1,5 @@
-import { change, withJoint } from '../change.ts';
+import { sentence } from '../../sequence/describe.ts';
+import { change, nameIn, withJoint } from '../change.ts';
 import { practice, type ReviewRule } from '../finding.ts';
 
 /** Two recordings that count differently: neither is averaged, one is taken. */
@@ -6,25 +7,28 @@ export const countsDiffer: ReviewRule = {
   id: 'counts-differ',
   severity: 'warning',
   ground: practice,
-  find: ({ sequence, conflicts }) =>
+  find: ({ sequence, index, conflicts }) =>
     conflicts
       .filter(({ kind }) => kind === 'count')
-      .map(({ part, text, witnesses }) => {
-        const other = Number(/\d+/.exec(witnesses[1]?.says ?? '')?.[0]);
-        const first = Number(/\d+/.exec(witnesses[0]?.says ?? '')?.[0]);
-        const joint = sequence.joints.find(
-          (candidate) => candidate.holds.some((id) => id === part) && candidate.count === first,
-        );
-        return {
-          place: joint?.id ?? part,
-          where: part,
-          reason: `${text}; the first stands`,
-          remedy:
-            joint && other > 0
-              ? change(`take ${other}`, (document) =>
-                  withJoint(document, joint.id, (one) => ({ ...one, count: other })),
-                )
-              : null,
-        };
+      .flatMap(({ part, text, witnesses }) => {
+        const [first, other] = witnesses.map(({ says }) => Number(/\d+/.exec(says)?.[0]));
+        const counted = (count: number | undefined) =>
+          sequence.joints.find((joint) => joint.holds.some((id) => id === part) && joint.count === count);
+        const joint = counted(first);
+        // The other count was taken already.
+        if (!joint && counted(other)) return [];
+        return [
+          {
+            place: joint?.id ?? part,
+            where: sentence(nameIn(index, part)),
+            reason: `${text}; the first stands`,
+            remedy:
+              joint && other
+                ? change(`take ${other}`, (document) =>
+                    withJoint(document, joint.id, (one) => ({ ...one, count: other })),
+                  )
+                : null,
+          },
+        ];
       }),
 };

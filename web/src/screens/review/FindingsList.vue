@@ -54,16 +54,16 @@ useKeys(() => ({
       <div class="acts">
         <template v-if="choice === 'open'">
           <button v-if="finding.remedy" class="act-button" @click="mend(finding)">
-            <KeyHint v-if="i === at" name="A" /> {{ finding.remedy.words }}
+            <KeyHint :class="{ unseen: i !== at }" name="A" /> {{ finding.remedy.words }}
           </button>
           <button class="act-button quiet" @click="stands(finding)">
-            <KeyHint v-if="i === at" name="S" /> may stand
+            <KeyHint :class="{ unseen: i !== at }" name="S" /> may stand
           </button>
         </template>
         <template v-else>
           <span>{{ choice === 'remedy' ? 'mended' : 'may stand' }}</span>
           <button class="act-button quiet" @click="open(finding)">
-            <KeyHint v-if="i === at" name="U" /> undo
+            <KeyHint :class="{ unseen: i !== at }" name="U" /> undo
           </button>
         </template>
       </div>
@@ -133,6 +133,10 @@ strong {
   font-size: 15px;
   line-height: 1.15;
   text-align: left;
+}
+/* Its room is kept: a button must not move under the finger that presses it. */
+.unseen {
+  visibility: hidden;
 }
 .quiet {
   border-color: var(--card-line);

@@ -28,12 +28,16 @@ const {
   isNews,
   nextNumber,
   waiting,
+  others,
+  witnesses,
   publishing,
   told,
   publish,
 } = useReview(props.unitId);
 const mode = ref<'steps' | 'findings' | 'document'>('steps');
-const lineTexts = computed(() => new Map(recording.lines.value.map((line) => [line.id, line.text])));
+const lineTexts = computed(
+  () => new Map([...recording.lines.value, ...witnesses.lines.value].map((line) => [line.id, line.text])),
+);
 const rows = computed(() =>
   document.value ? reviewRows(document.value, evidence.value, (id) => lineTexts.value.get(id) ?? '') : [],
 );
@@ -174,6 +178,21 @@ useKeys(() => ({
           >
         </li>
       </ul>
+      <template v-if="others.length > 0">
+        <h2 class="label">Other recordings of this model</h2>
+        <ul class="others">
+          <li v-for="other in others" :key="other.id">
+            <button
+              :aria-pressed="witnesses.taken.value.has(other.id)"
+              data-testid="witness"
+              @click="witnesses.toggle(other.id)"
+            >
+              {{ other.unitLabel }}, {{ other.lines }} {{ other.lines === 1 ? 'line' : 'lines' }}
+              <small>{{ witnesses.taken.value.has(other.id) ? 'taken in; leave out' : 'take in' }}</small>
+            </button>
+          </li>
+        </ul>
+      </template>
       <p v-for="contradiction in derived?.contradictions ?? []" :key="contradiction.text" class="caution">
         {{ sentence(contradiction.text) }}. The order recorded stands.
       </p>
@@ -328,6 +347,17 @@ small {
 }
 .bases small {
   display: block;
+}
+.others button {
+  width: 100%;
+  min-height: 44px;
+  padding: 0 12px;
+  text-align: left;
+  border: 1.5px solid var(--mat-line);
+  border-radius: var(--radius);
+}
+.others [aria-pressed='true'] {
+  border-color: var(--copper-mat);
 }
 .acts {
   margin-top: auto;

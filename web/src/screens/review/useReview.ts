@@ -1,9 +1,10 @@
-import { deriveSequence, review, sameDocument, type RunEvidence } from '@bemtor/core';
+import { deriveSequence, review, sameDocument, type RecordingSummary, type RunEvidence } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { Away, read, Refused, send } from '../../api/client.ts';
 import { useRecording } from '../../stores/recording.ts';
 import { useUnit } from '../../stores/unit.ts';
+import { useWitnesses } from './useWitnesses.ts';
 
 /**
  * What there is to review of a unit's model: the sequence that its recording bears out, or the one that
@@ -16,6 +17,7 @@ export function useReview(unitId: string) {
   const recording = useRecording(known);
   /** What runs of this model found to differ. */
   const runs = shallowRef<readonly RunEvidence[]>([]);
+  const witnesses = useWitnesses();
   const publishing = ref(false);
   const told = ref<{ kind: 'done' | 'fault'; text: string } | null>(null);
   const ready = ref(false);
@@ -27,23 +29,30 @@ export function useReview(unitId: string) {
     await readEvidence();
   });
 
+  /** Other recordings of this model: each a further witness, taken in by the lead. */
+  const others = shallowRef<readonly RecordingSummary[]>([]);
+
   async function readEvidence(): Promise<void> {
     if (!unit.value) return;
-    const path = `/models/${encodeURIComponent(unit.value.model.code)}/evidence`;
+    const model = `/models/${encodeURIComponent(unit.value.model.code)}`;
     try {
-      runs.value = (await read<{ evidence: RunEvidence[] }>(path)).value.evidence;
+      runs.value = (await read<{ evidence: RunEvidence[] }>(`${model}/evidence`)).value.evidence;
+      const { recordings } = (await read<{ recordings: RecordingSummary[] }>(`${model}/recordings`)).value;
+      others.value = recordings.filter(({ unitId: of }) => of !== unitId);
+      await witnesses.open(unitId, others.value);
     } catch (error) {
       if (!(error instanceof Away)) throw error;
     }
   }
 
   const derivation = computed(() => {
-    if (!model.value || recording.standing.value.length === 0) return null;
-    return deriveSequence(
-      [{ id: unit.value?.recording?.id ?? '', lines: recording.standing.value }],
-      model.value.model,
-      model.value.options,
-    );
+    const own = recording.standing.value;
+    const all = [
+      ...(own.length > 0 ? [{ id: unit.value?.recording?.id ?? '', lines: own }] : []),
+      ...witnesses.recordings.value,
+    ];
+    if (!model.value || all.length === 0) return null;
+    return deriveSequence(all, model.value.model, model.value.options);
   });
   const derived = computed(() => (derivation.value?.ok ? derivation.value.value : null));
   /** The recording of this unit where there is one; otherwise the sequence that stands, to be read. */
@@ -128,6 +137,8 @@ export function useReview(unitId: string) {
     isNews,
     nextNumber,
     waiting,
+    others,
+    witnesses,
     publishing,
     told,
     publish,

@@ -90,7 +90,6 @@ useKeys(() => ({
           <th v-for="column in columns" :key="column.what">
             {{ column.head }} <KeyHint :name="column.key" />
           </th>
-          <th>Stripped</th>
         </tr>
       </thead>
       <tbody>
@@ -111,6 +110,7 @@ useKeys(() => ({
           <td>
             {{ names.get(row.part) }}<small v-if="row.where">, {{ row.where }}</small
             ><small v-if="row.reason && row.counts.omitted > 0"> ({{ row.reason }})</small
+            ><small v-if="row.counts.stripped > 0"> ({{ row.counts.stripped }} stripped)</small
             ><small v-if="row.replacedBy"> (new: {{ row.replacedBy }})</small>
           </td>
           <td class="n">{{ row.expected }}</td>
@@ -124,7 +124,6 @@ useKeys(() => ({
             </template>
             <template v-else>{{ row.counts[what] || (what === 'back' ? 0 : '') }}</template>
           </td>
-          <td class="n">{{ row.counts.stripped || '' }}</td>
         </tr>
       </tbody>
     </table>
@@ -242,5 +241,17 @@ small {
   flex-wrap: wrap;
   gap: 14px;
   margin-top: 22px;
+}
+@media (max-width: 900px) {
+  .close {
+    padding-inline: 20px;
+  }
+  .by {
+    width: 32px;
+  }
+  td,
+  th {
+    padding-inline: 4px;
+  }
 }
 </style>

@@ -1,0 +1,51 @@
+import { expect, test } from './support/app.ts';
+import { allKept, openUnit, typeLine } from './support/bench.ts';
+import { published } from './support/summary.ts';
+
+test('a second recording of the model: what they count differently is named with both, and one key takes one', async ({
+  page,
+  app,
+}) => {
+  await page.goto('/');
+  await page.request.post(`${app.url}/api/units`, {
+    data: { id: crypto.randomUUID(), label: 'SK-0420', model: 'TL14-3' },
+  });
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  for (const line of ['base cover: 6 PH0 M2x5', 'base cover off', 'unplug battery', 'battery off'])
+    await typeLine(page, line);
+  await allKept(page, 4);
+
+  await page.goto('/');
+  await page.getByTestId('unit-SK-0420').hover();
+  await page.keyboard.press('r');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  for (const line of ['base cover: 7 PH0 M2x5', 'base cover off', 'unplug battery', 'battery off'])
+    await typeLine(page, line);
+  await allKept(page, 4);
+  await page.keyboard.press('F9');
+  await expect(page.getByTestId('review-row').first()).toContainText('7 screws');
+
+  const witness = page.getByTestId('witness');
+  await expect(witness).toContainText('SK-0412, 4 lines');
+  await witness.click();
+  await expect(page.getByText('Base cover, screws: 7 in one recording, 6 in another')).toBeVisible();
+  await page.keyboard.press('f');
+  const finding = page.locator('[data-rule="counts-differ"]');
+  await expect(finding).toContainText('the first stands');
+  await finding.getByRole('button', { name: 'take 6' }).click();
+  await expect(page.locator('.settled[data-rule="counts-differ"]')).toContainText('mended');
+  // It stays so over a reload, and taking it back brings the question back.
+  await page.reload();
+  await page.keyboard.press('f');
+  const settled = page.locator('.settled[data-rule="counts-differ"]');
+  await expect(settled).toContainText('mended');
+  await settled.getByRole('button', { name: 'undo' }).click();
+  await expect(finding).toContainText('may stand');
+  await finding.getByRole('button', { name: 'take 6' }).click();
+  await expect(settled).toContainText('mended');
+  await page.keyboard.press('p');
+  await expect(page.getByTestId('told')).toHaveText('Published as revision 1.');
+  const document = await published(page, app.url, 'TL14-3');
+  expect(document.joints.find(({ holds }) => holds.some((part) => part === 'base-cover'))?.count).toBe(6);
+});
