@@ -1,5 +1,4 @@
 import { fileURLToPath } from 'node:url';
-import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { readConfig, type Config } from './config.ts';
 import { dropEverything, migrate } from './db/migrate.ts';
@@ -7,13 +6,14 @@ import { catchUpSightings } from './db/parts.ts';
 import { openDatabase } from './db/pool.ts';
 import { loadDemo } from './demo.ts';
 import { LiveHub } from './http/live.ts';
+import { openLog } from './log.ts';
 
 /** How long open requests may take to finish once the server was told to stop. */
 const graceMs = 3_000;
 const parentCheckMs = 500;
 
 async function main(config: Config): Promise<void> {
-  const log = pino({ level: config.logLevel });
+  const log = openLog(config.logLevel);
   const database = openDatabase(config.databaseUrl);
   if (config.reset) await dropEverything(database);
   await migrate(database);

@@ -13,9 +13,13 @@ const what = ref<'part' | 'cells' | 'unit' | 'job'>('part');
 const unitId = ref('');
 const cells = ref(6);
 const copies = ref(1);
-watch(open, (now) => {
-  if (now) what.value = props.number ? 'part' : 'unit';
-});
+watch(
+  open,
+  (now) => {
+    if (now) what.value = props.number ? 'part' : 'unit';
+  },
+  { immediate: true },
+);
 const unit = computed(() => props.units.find(({ id }) => id === unitId.value) ?? props.units[0] ?? null);
 const labels = computed<Label[]>(() => {
   const one = (text: string, words: string): Label[] =>

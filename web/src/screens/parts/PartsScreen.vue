@@ -1,18 +1,22 @@
 <script setup lang="ts">
-import { onMounted, ref, watch } from 'vue';
+import { defineAsyncComponent, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import KeyHint from '../../components/KeyHint.vue';
 import { useKeys } from '../../composables/useKeys.ts';
-import LabelsDialog from './LabelsDialog.vue';
 import PartSheet from './PartSheet.vue';
 import ShoppingList from './ShoppingList.vue';
 import { useParts } from './useParts.ts';
+
+/** The encoder of the codes is large: it loads when labels are first asked for. */
+const LabelsDialog = defineAsyncComponent(() => import('./LabelsDialog.vue'));
 
 /** Any number, any spelling: what it fits, what fits instead, who needs it. */
 const parts = useParts();
 const { query, hits, at, detail, wants, units, fault } = parts;
 const field = ref<HTMLInputElement | null>(null);
 const labels = ref(false);
+const labelsAsked = ref(false);
+watch(labels, (open) => (labelsAsked.value ||= open));
 const route = useRoute();
 
 onMounted(() => {
@@ -93,7 +97,7 @@ useKeys(() => ({
       @stock="parts.setStock"
     />
     <ShoppingList :wants="wants" @state="parts.setState" @want="parts.want" />
-    <LabelsDialog v-model="labels" :number="detail?.number ?? null" :units="units" />
+    <LabelsDialog v-if="labelsAsked" v-model="labels" :number="detail?.number ?? null" :units="units" />
   </div>
 </template>
 
