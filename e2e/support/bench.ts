@@ -23,17 +23,52 @@ export async function openUnit(page: Page, label: string): Promise<void> {
 export const atStep = (page: Page, id: string) => async (): Promise<boolean> =>
   (await page.locator('.run').getAttribute('data-step')) === id;
 
+/** What one press changes: the step, the phase, the count, and whether screws are short. */
+interface Stand {
+  readonly step: string;
+  readonly count: string;
+  readonly short: boolean;
+}
+
+async function stand(page: Page): Promise<Stand> {
+  const run = page.locator('.run');
+  return {
+    step: `${await run.getAttribute('data-step')}|${await run.getAttribute('data-phase')}`,
+    count: (await page.getByTestId('count').allTextContents()).join(),
+    short: (await page.getByTestId('short').count()) > 0,
+  };
+}
+
+/** Every screw of the step is through: the step itself ends a moment later, as an event of its own. */
+const allThrough = ({ count, short }: Stand): boolean => {
+  const [through, of] = count.split('/');
+  return !short && of !== undefined && through === of;
+};
+
+/** Presses a key and waits for all that it changes, so that the next press does not fall on a step half done. */
+async function pressOnce(page: Page, key: 'Space' | 'Enter'): Promise<void> {
+  // A hold cannot be hurried; the key is pressed when it has run out.
+  await expect(page.locator('.run')).toHaveAttribute('data-holding', 'false', { timeout: 40_000 });
+  const before = await stand(page);
+  await page.keyboard.press(key);
+  const moved = async (): Promise<boolean> => {
+    const now = await stand(page);
+    if (now.step !== before.step) return true;
+    if (key === 'Enter') return now.short && !before.short;
+    return now.count !== before.count && !allThrough(now);
+  };
+  await expect
+    .poll(moved, {
+      message: `${key} on ${JSON.stringify(before)}`,
+      intervals: [20, 40, 80, 160],
+      timeout: 20_000,
+    })
+    .toBe(true);
+}
+
 /** Presses the one key until something is reached; each press waits for what it changed. */
 export async function pressUntil(page: Page, reached: () => Promise<boolean>): Promise<void> {
-  const state = async () =>
-    `${await page.locator('.run').getAttribute('data-step')}|${(await page.getByTestId('count').allTextContents()).join()}`;
-  for (let presses = 0; presses < 200 && !(await reached()); presses++) {
-    // A hold cannot be hurried; the key is pressed when it has run out.
-    await expect(page.locator('.run')).toHaveAttribute('data-holding', 'false', { timeout: 20_000 });
-    const before = await state();
-    await page.keyboard.press('Space');
-    await expect.poll(state, { message: `Space on ${before}` }).not.toBe(before);
-  }
+  for (let presses = 0; presses < 200 && !(await reached()); presses++) await pressOnce(page, 'Space');
   expect(await reached()).toBe(true);
 }
 
@@ -50,21 +85,13 @@ export async function startRun(page: Page, unit: string, ...keys: string[]): Pro
 export const inPhase = (page: Page, phase: string) => async (): Promise<boolean> =>
   (await page.locator('.run').getAttribute('data-phase')) === phase;
 
-/** As `pressUntil`, with all screws of a step at once; holds are waited for by the page's own clock. */
+/** As `pressUntil`, with all screws of a step at once; the titles that were passed, in order. */
 export async function hurryUntil(page: Page, reached: () => Promise<boolean>): Promise<string[]> {
-  const run = page.locator('.run');
-  const state = async () =>
-    `${await run.getAttribute('data-step')}|${await run.getAttribute('data-phase')}|${(await page.getByTestId('count').allTextContents()).join()}`;
   const titles: string[] = [];
   for (let presses = 0; presses < 300 && !(await reached()); presses++) {
-    await expect(run).toHaveAttribute('data-holding', 'false', { timeout: 40_000 });
     const title = (await page.getByTestId('step-title').textContent()) ?? '';
     if (titles.at(-1) !== title) titles.push(title);
-    const before = await state();
-    await page.keyboard.press('Enter');
-    await expect
-      .poll(state, { message: `Enter on ${before}`, intervals: [20, 40, 80, 160] })
-      .not.toBe(before);
+    await pressOnce(page, 'Enter');
   }
   expect(await reached()).toBe(true);
   return titles;
