@@ -4,13 +4,9 @@
 // twice with `-m immediate`, which is a crash: it recovers from its log. What was not acknowledged is sent
 // again under the same id, as the application does. At the end the stored log is compared with what was
 // sent. Aim: none acknowledged is lost, none is doubled, the order is that of the bench.
-import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { ensureDatabase, ensurePostgres, freePort, openCluster } from '../scripts/lib/postgres.mjs';
 import { machine, ms, summary, table } from './report.mjs';
+import { openThrowAway } from './throwAwayServer.mjs';
 
 const acts = 500;
 const unit = '0193b5c0-0002-7000-8000-000000000407';
@@ -22,36 +18,12 @@ const faults = new Map([
   [450, 'server'],
 ]);
 
-await ensurePostgres();
-const folder = mkdtempSync(join(tmpdir(), 'bemtor-faults-'));
-chmodSync(folder, 0o755);
-let cluster = await openCluster(join(folder, 'cluster'));
-await ensureDatabase(cluster, 'bemtor');
-const port = await freePort();
-const url = `http://127.0.0.1:${port}/api`;
-
-async function startServer() {
-  const child = spawn(process.execPath, ['server/dist/main.js'], {
-    env: {
-      ...process.env,
-      DATABASE_URL: cluster.url('bemtor'),
-      PORT: String(port),
-      BEMTOR_DEMO: '1',
-      LOG_LEVEL: 'silent',
-    },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  await new Promise((resolve, reject) => {
-    child.stdout.once('data', resolve);
-    child.once('exit', () => reject(new Error('the server ended before it listened')));
-  });
-  return child;
-}
+const place = await openThrowAway('faults');
 
 const pause = (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
 async function post(path, body) {
-  return fetch(`${url}${path}`, {
+  return fetch(`${place.api}${path}`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify(body),
@@ -59,7 +31,6 @@ async function post(path, body) {
   }).catch(() => null);
 }
 
-let server = await startServer();
 const job = randomUUID();
 await post('/jobs', { id: job, unitId: unit, revision: 1 });
 const sent = Array.from({ length: acts }, (_, i) => ({
@@ -70,14 +41,10 @@ const sent = Array.from({ length: acts }, (_, i) => ({
 
 /** Something dies while a request is under way; it comes back by itself a little later. */
 async function strike(what) {
-  if (what === 'server') {
-    server.kill('SIGKILL');
-    await pause(50);
-    server = await startServer();
-  } else {
-    await cluster.crash();
-    cluster = await openCluster(join(folder, 'cluster'), cluster.port);
-  }
+  if (what === 'database') return place.crashDatabase();
+  place.killServer();
+  await pause(50);
+  await place.startServer();
 }
 
 const acknowledged = new Set();
@@ -105,11 +72,8 @@ for (const [i, item] of sent.entries()) {
   } else answers.push(performance.now() - began);
 }
 
-const stored = await (await fetch(`${url}/jobs/${job}`)).json();
-server.kill('SIGTERM');
-await new Promise((resolve) => server.once('exit', resolve));
-await cluster.stop();
-rmSync(folder, { recursive: true, force: true });
+const stored = await (await fetch(`${place.api}/jobs/${job}`)).json();
+await place.close();
 
 const ids = stored.items.map(({ id }) => id);
 const lost = [...acknowledged].filter((id) => !ids.includes(id)).length;

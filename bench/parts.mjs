@@ -2,14 +2,10 @@
 // Method: a throw-away cluster with 200 000 generated numbers of the forms that labels have (letters, figures,
 // dashes); 600 searches over HTTP, one after the other: a third as printed, a third by their beginning, a
 // third with one or two misread or left-out characters. The time is from request to answer. Aim: p95 < 50 ms.
-import { spawn } from 'node:child_process';
-import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { foldNumber } from '../core/dist/index.js';
-import { ensureDatabase, ensurePostgres, freePort, openCluster } from '../scripts/lib/postgres.mjs';
 import { machine, ms, summary, table } from './report.mjs';
+import { openThrowAway } from './throwAwayServer.mjs';
 
 const { Client } = createRequire(new URL('../server/package.json', import.meta.url))('pg');
 const count = 200_000;
@@ -31,26 +27,10 @@ const forms = [
   () => `${some('0123456789', 2)}${some(letters, 3)}${some('0123456789', 4)}`,
 ];
 
-await ensurePostgres();
-const folder = mkdtempSync(join(tmpdir(), 'bemtor-parts-'));
-chmodSync(folder, 0o755);
-const cluster = await openCluster(join(folder, 'cluster'));
-await ensureDatabase(cluster, 'bemtor');
-const port = await freePort();
-const server = spawn(process.execPath, ['server/dist/main.js'], {
-  env: {
-    ...process.env,
-    DATABASE_URL: cluster.url('bemtor'),
-    PORT: String(port),
-    BEMTOR_DEMO: '1',
-    LOG_LEVEL: 'silent',
-  },
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
-await new Promise((resolve) => server.stdout.once('data', resolve));
+const place = await openThrowAway('parts');
 
 const numbers = [...new Set(Array.from({ length: count * 1.1 }, () => pick(forms)()))].slice(0, count);
-const client = new Client({ connectionString: cluster.url('bemtor') });
+const client = new Client({ connectionString: place.databaseUrl() });
 await client.connect();
 for (let i = 0; i < numbers.length; i += 5_000) {
   const part = numbers.slice(i, i + 5_000);
@@ -84,19 +64,14 @@ for (let i = 0; i < searches; i++) {
   const kind = i % kinds.length;
   const text = kinds[kind][1](number);
   const began = performance.now();
-  const { hits } = await (
-    await fetch(`http://127.0.0.1:${port}/api/parts?q=${encodeURIComponent(text)}`)
-  ).json();
+  const { hits } = await (await fetch(`${place.api}/parts?q=${encodeURIComponent(text)}`)).json();
   if (i >= 60) times[kind].push(performance.now() - began);
   if (kind === 2) {
     looked++;
     if (hits.some((hit) => foldNumber(hit.number) === foldNumber(number))) found++;
   }
 }
-server.kill('SIGTERM');
-await new Promise((resolve) => server.once('exit', resolve));
-await cluster.stop();
-rmSync(folder, { recursive: true, force: true });
+await place.close();
 
 console.log(`Searching ${rows[0].n} part numbers\n${machine()}\n`);
 const all = summary(times.flat());
