@@ -28,7 +28,7 @@ const unitsSchema = z.strictObject({
   ),
 });
 
-const historySchema = z.strictObject({ technicians: z.array(z.string()), jobs: z.array(pastJobSchema) });
+const historySchema = z.strictObject({ jobs: z.array(pastJobSchema) });
 const dayMs = 24 * 60 * 60_000;
 
 /**

@@ -1,4 +1,3 @@
-import type { Form } from '../sequence/schema.ts';
 import type { Intake, MarkKind, Measures, SymptomId } from './intake.ts';
 
 /** What a rule sees: the intake with short questions. */
@@ -8,7 +7,6 @@ export interface TriageFacts {
   readonly measures: Measures;
   readonly after: Intake['after'];
   readonly powered: boolean;
-  readonly form: Form;
 }
 
 export type RepairAct = 'replace' | 'reseat' | 'clean' | 'reset' | 'inspect';

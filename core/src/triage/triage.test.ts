@@ -10,7 +10,7 @@ import { triage } from './triage.ts';
 const lark = demoSequence('lark-14');
 const mast = demoSequence('mast-24');
 const ask = (intake: Partial<Intake>) =>
-  triage(intakeSchema.parse(intake), 'notebook', lark, { keyboard: 'backlit', card: 'none', layout: 'B' });
+  triage(intakeSchema.parse(intake), lark, { keyboard: 'backlit', card: 'none', layout: 'B' });
 
 describe('triage', () => {
   // Common practice, no source, each of them.

@@ -1,6 +1,6 @@
 import { lowerName, partNameOf } from '../line/partName.ts';
 import { configure, type Configuration } from '../sequence/configuration.ts';
-import type { Form, Part, Sequence } from '../sequence/schema.ts';
+import type { Part, Sequence } from '../sequence/schema.ts';
 import type { Intake } from './intake.ts';
 import { triageRules, type RepairAct, type TriageFacts } from './rules.ts';
 
@@ -23,7 +23,7 @@ export interface Triage {
   /** Unsafe: what to do instead of going on. */
   readonly stops: readonly { readonly reason: string; readonly text: string }[];
   readonly firstTry: readonly string[];
-  /** Work that has to wait for a stop to be cleared. */
+  /** The pack is swollen: it comes out for any work. */
   readonly swollen: boolean;
 }
 
@@ -40,13 +40,8 @@ const actWords: Readonly<Record<RepairAct, (name: string) => string>> = {
  * Several rules that point to the same act on the same kind of part add up as independent signs do:
  * 1 − ∏(1 − weight). It ranks; it does not diagnose.
  */
-export function triage(
-  intake: Intake,
-  form: Form,
-  sequence: Sequence | null,
-  configuration: Configuration = {},
-): Triage {
-  const facts = factsOf(intake, form);
+export function triage(intake: Intake, sequence: Sequence | null, configuration: Configuration = {}): Triage {
+  const facts = factsOf(intake);
   const spoken = triageRules.flatMap((rule) => {
     const reason = rule.when(facts);
     return reason === null ? [] : [{ rule, reason }];
@@ -74,7 +69,7 @@ export function triage(
   };
 }
 
-function factsOf(intake: Intake, form: Form): TriageFacts {
+function factsOf(intake: Intake): TriageFacts {
   const signs = new Set(intake.symptoms);
   const marks = new Set(intake.marks.map(({ kind }) => kind));
   return {
@@ -83,7 +78,6 @@ function factsOf(intake: Intake, form: Form): TriageFacts {
     measures: intake.measures,
     after: intake.after,
     powered: intake.powered,
-    form,
   };
 }
 

@@ -1,4 +1,4 @@
-import { emptyIntake, triage, type Form, type Intake, type UnitSummary } from '@bemtor/core';
+import { emptyIntake, triage, type Intake, type UnitSummary } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { Away, read } from '../../api/client.ts';
@@ -98,7 +98,6 @@ export function useIntake(unitId: string) {
     unit.value
       ? triage(
           draft.value?.intake ?? emptyIntake,
-          unit.value.model.form as Form,
           published.value?.document ?? null,
           draft.value?.configuration ?? {},
         )

@@ -14,7 +14,6 @@ import {
   whyWords,
   type Assumption,
   type Configuration,
-  type Form,
 } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
@@ -70,7 +69,7 @@ const ready = ref(false);
 const tried = computed(() => ({ dropped: dropped.value, pinned: pinned.value }));
 const school = computed(() => ({
   schools: shop.schools,
-  swollen: unit.value ? triage(unit.value.intake, unit.value.model.form as Form, null).swollen : false,
+  swollen: unit.value ? triage(unit.value.intake, null).swollen : false,
 }));
 const asked = computed(() => (ready.value ? document.value : null));
 const {
