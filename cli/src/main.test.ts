@@ -80,14 +80,14 @@ test('plan in words says what, with which tool, and whether it is proved', async
 });
 
 test('parse --json answers a line for a line, each leaning on those before', async () => {
-  const { out } = await run(['parse', '--json'], 'battery: 4 PH00 M1.6x4\none more gold screw\n');
+  const { out } = await run(['parse', '--json'], 'battery: 4 PH00 M1.6x4\none more zorp screw\n');
   const lines = out
     .trim()
     .split('\n')
     .map((line) => JSON.parse(line));
   expect(lines.map(({ line, unread }) => ({ line, unread }))).toEqual([
     { line: 'battery: 4 PH00 M1.6x4', unread: [] },
-    { line: 'one more gold screw', unread: ['gold'] },
+    { line: 'one more zorp screw', unread: ['zorp'] },
   ]);
   expect(lines[1].entries[0]).toMatchObject({
     kind: 'undo',
@@ -112,14 +112,14 @@ test('draft --json answers with entries and the sequence that they bear out', as
 });
 
 test('parse says where a line is in doubt, and where it takes back a word', async () => {
-  const { out } = await run(['parse', '--json'], 'fan 3 PH0\nno, five\nscratch that\nflip it\n');
+  const { out } = await run(['parse', '--json'], 'fan 3 PH0\nno, five\nscratch that\nbattery 8 PH0: 5 long, 2 short\n');
   const lines = out
     .trim()
     .split('\n')
     .map((line) => JSON.parse(line));
   expect(lines[1]).toMatchObject({ amends: 'replace', entries: [{ joint: { count: 5 } }] });
   expect(lines[2]).toMatchObject({ amends: 'strike', entries: [] });
-  expect(lines[3]).toMatchObject({ or: { phrase: 'flip it' } });
+  expect(lines[3]).toMatchObject({ doubts: ['5 + 2 is 7, not 8'] });
 });
 
 test('refused input: exit 1 and one line that names the place', async () => {

@@ -1,4 +1,4 @@
-import { advanceContext, emptyContext, entryWords, readLine } from '@bemtor/core';
+import { advanceByReading, emptyContext, entryWords, readLine } from '@bemtor/core';
 import { createInterface } from 'node:readline';
 import { Readable } from 'node:stream';
 import { readArguments, type Streams } from './streams.ts';
@@ -11,15 +11,16 @@ export async function parseCommand(args: string[], { stdin, stdout }: Streams): 
   const { values } = readArguments({ args, options: { json: { type: 'boolean' } } });
   let context = emptyContext();
   for await (const line of createInterface({ input: Readable.from(stdin), crlfDelay: Infinity })) {
-    const { entries, unread, or, amends } = readLine(line, context);
-    context = advanceContext(context, entries);
+    const reading = readLine(line, context);
+    const { entries, unread, amends, doubts } = reading;
+    context = advanceByReading(context, reading);
     if (values.json)
       stdout.write(
-        `${JSON.stringify({ line, entries, unread, ...(or ? { or } : {}), ...(amends ? { amends } : {}) })}\n`,
+        `${JSON.stringify({ line, entries, unread, ...(amends ? { amends } : {}), ...(doubts.length > 0 ? { doubts: doubts.map(({ why }) => why) } : {}) })}\n`,
       );
     else
       stdout.write(
-        `${line}\n${entries.map((entry) => `    ${entryWords(entry)}\n`).join('')}${unread.length > 0 ? `    not understood: ${unread.join(', ')}\n` : ''}`,
+        `${line}\n${entries.map((entry) => `    ${entryWords(entry)}\n`).join('')}${unread.length > 0 ? `    not understood: ${unread.join(', ')}\n` : ''}${doubts.map(({ why }) => `    in doubt: ${why}\n`).join('')}`,
       );
   }
 }

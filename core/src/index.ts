@@ -8,16 +8,19 @@ export * from './sequence/describe.ts';
 export * from './sequence/partDepths.ts';
 export * from './sequence/sameDocument.ts';
 
-export * from './line/entry.ts';
-export * from './line/context.ts';
-export * from './line/readLine.ts';
-export * from './line/writeLine.ts';
-export * from './line/describeEntry.ts';
-export * from './line/shopWords.ts';
-export * from './line/suggest.ts';
-export * from './line/partName.ts';
-export { otherNamesOf } from './line/otherNames.ts';
-export { buildLexicon, type KnownPart, type Lexicon } from './line/lexicon/lexicon.ts';
+export * from './reader/entries/entry.ts';
+export * from './reader/context.ts';
+export { readLine, readingFeatures, lineLimit } from './reader/readLine.ts';
+export * from './reader/reading.ts';
+export { sureEnough } from './reader/sureness.ts';
+export * from './reader/entries/writeLine.ts';
+export * from './reader/entries/describeEntry.ts';
+export * from './reader/entries/shopWords.ts';
+export * from './reader/entries/suggest.ts';
+export * from './reader/entries/partName.ts';
+export { otherNamesOf } from './reader/entries/otherNames.ts';
+export { buildLexicon } from './reader/lexicon/shopLexicon.ts';
+export type { KnownPart, Lexicon } from './reader/lexicon/lexicon.ts';
 
 export * from './record/log.ts';
 export * from './record/layers.ts';
@@ -73,8 +76,8 @@ export * from './run/jobReport.ts';
 
 export * from './api/messages.ts';
 
-export { readCaptions, narrationLimit, type Cue } from './narration/readCaptions.ts';
-export { draftNarration } from './narration/draftNarration.ts';
+export { readCaptions, narrationLimit, type Cue } from './reader/speech/readCaptions.ts';
+export { draftNarration, draftWithDoubts, type DoubtedEntry } from './reader/speech/draftNarration.ts';
 
 export * from './mat/points.ts';
 export * from './mat/matGroups.ts';

@@ -1,5 +1,5 @@
-import { openingKinds } from '../line/lexicon/parts.ts';
-import { lowerName, partKindOf, partNameOf } from '../line/partName.ts';
+import { openingKinds } from '../reader/lexicon/parts.ts';
+import { lowerName, partKindOf, partNameOf } from '../reader/entries/partName.ts';
 import type { Basis } from '../sequence/schema.ts';
 import type { Act, Replay } from './replayRecording.ts';
 

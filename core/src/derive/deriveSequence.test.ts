@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { advanceContext, emptyContext } from '../line/context.ts';
-import { readLine } from '../line/readLine.ts';
+import { advanceContext, emptyContext } from '../reader/context.ts';
+import { readLine } from '../reader/readLine.ts';
 import { brokenNeed } from '../route/orderCost.ts';
 import { planRoute } from '../route/planRoute.ts';
 import type { Model } from '../sequence/schema.ts';
@@ -60,7 +60,7 @@ describe('deriving a sequence from a recording', () => {
     const { needs } = derive(['fan 2 PH0 M2x4', 'fan off', 'speakers 4 PH0 M2x3', 'speakers off']);
     expect(needs).toEqual([
       'lift-fan < unscrew-fan holds l1,l2',
-      'lift-speakers < unscrew-speakers holds l3,l4',
+      'lift-speaker < unscrew-speaker holds l3,l4',
     ]);
   });
 
@@ -129,7 +129,7 @@ describe('deriving a sequence from a recording', () => {
     });
     expect(sequence.actions.every((action) => action.face === 'bottom')).toBe(true);
     expect(sequence.actions.find((action) => action.id === 'unplug-battery')?.cautions).toEqual([
-      'glued cable under the pack',
+      'careful, glued cable under the pack',
     ]);
     expect(sequence.checks).toEqual([{ at: 'before-closing', text: 'power light and picture' }]);
   });

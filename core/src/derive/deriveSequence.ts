@@ -1,4 +1,4 @@
-import { partKindOf, partNameOf } from '../line/partName.ts';
+import { partKindOf, partNameOf } from '../reader/entries/partName.ts';
 import { success, type Result } from '../result.ts';
 import { readSequence } from '../sequence/readSequence.ts';
 import { sequenceFormat, type Model, type Option, type Sequence } from '../sequence/schema.ts';
@@ -101,7 +101,11 @@ function partsOf({ acts, facts, statements }: Replay) {
     if (act.joint?.hiddenBy) slugs.add(act.joint.hiddenBy);
     if (act.joint?.type === 'connector') slugs.add('system-board');
   }
-  for (const { entry } of facts) if (entry.kind !== 'check' && entry.part) slugs.add(entry.part);
+  for (const { entry } of facts) {
+    if (entry.kind === 'seen' || entry.kind === 'check') continue; // only spoken of
+    if (entry.part) slugs.add(entry.part);
+    if (entry.kind === 'move') slugs.add(entry.to);
+  }
   for (const { entry } of statements)
     [entry.part, ...(entry.kind === 'blocked' ? [entry.by] : entry.parts)].forEach((part) => slugs.add(part));
   return [...slugs].map((slug) => ({
@@ -109,6 +113,7 @@ function partsOf({ acts, facts, statements }: Replay) {
     name: partNameOf(slug),
     kind: partKindOf(slug),
     numbers: numbersOf(slug, facts),
+    movesTo: movesTo(slug, facts),
     ...(partKindOf(slug) === 'battery' ? { battery: batteryOf(slug, facts) } : {}),
   }));
 }
@@ -120,6 +125,11 @@ function numbersOf(slug: string, facts: Replay['facts']) {
   );
   return numbers.filter((one, i) => numbers.findIndex((other) => other.number === one.number) === i);
 }
+
+/** What has to move over to a new part of this name. */
+const movesTo = (slug: string, facts: Replay['facts']): string[] => [
+  ...new Set(facts.flatMap(({ entry }) => (entry.kind === 'move' && entry.to === slug ? [entry.part] : []))),
+];
 
 function batteryOf(slug: string, facts: Replay['facts']) {
   const values = facts.flatMap(({ entry }) =>
@@ -162,7 +172,7 @@ function jointOf(act: Act, acts: readonly Act[], counts: ReadonlyMap<string, num
 function expectedCounts({ acts, facts }: Replay): Map<string, number> {
   const expected = new Map<string, number>();
   for (const { entry } of facts) {
-    if (entry.kind !== 'missing') continue;
+    if (entry.kind !== 'missing' || entry.what === 'part') continue;
     const groups = acts.filter(
       (act) => act.joint?.type === 'screws' && (entry.part === null || act.part === entry.part),
     );

@@ -1,5 +1,5 @@
-import type { EntryOf } from '../line/entry.ts';
-import { lowerName, partNameOf } from '../line/partName.ts';
+import type { EntryOf } from '../reader/entries/entry.ts';
+import { lowerName, partNameOf } from '../reader/entries/partName.ts';
 import { screwWords } from '../sequence/screw.ts';
 import type { MatchedAct } from './matchActs.ts';
 import type { Act, Replay } from './replayRecording.ts';

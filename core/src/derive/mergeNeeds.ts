@@ -1,4 +1,4 @@
-import { lowerName, partNameOf } from '../line/partName.ts';
+import { lowerName, partNameOf } from '../reader/entries/partName.ts';
 import type { Basis } from '../sequence/schema.ts';
 import { deriveNeeds, type Contradiction, type DerivedNeed, type DeriveSettings } from './deriveNeeds.ts';
 import type { MatchedAct } from './matchActs.ts';

@@ -1,6 +1,6 @@
 import { defaultSeconds } from '../estimate/defaultSeconds.ts';
-import type { Entry, EntryJoint, EntryOf } from '../line/entry.ts';
-import { partKindOf } from '../line/partName.ts';
+import type { Entry, EntryJoint, EntryOf } from '../reader/entries/entry.ts';
+import { partKindOf } from '../reader/entries/partName.ts';
 import type { MatPoint } from '../record/log.ts';
 import type { Face, Verb } from '../sequence/schema.ts';
 
@@ -52,7 +52,13 @@ export interface Replay {
   readonly statements: readonly Statement[];
   readonly facts: readonly {
     readonly line: string;
-    readonly entry: EntryOf<'number'> | EntryOf<'measure'> | EntryOf<'missing'> | EntryOf<'check'>;
+    readonly entry:
+      | EntryOf<'number'>
+      | EntryOf<'measure'>
+      | EntryOf<'missing'>
+      | EntryOf<'check'>
+      | EntryOf<'move'>
+      | EntryOf<'seen'>;
   }[];
 }
 
@@ -185,8 +191,23 @@ export function replayRecording(lines: readonly EvidenceLine[]): Replay {
       case 'measure':
       case 'missing':
       case 'check':
+      case 'move':
+      case 'seen':
         facts.push({ line, entry });
         break;
+      case 'serve': {
+        const part = entry.part ?? acts.at(-1)?.part;
+        if (!part) break;
+        const id = name(`clean-${part}`);
+        const seconds = defaultSeconds('clean', 1);
+        add({ id, verb: 'clean', part, joint: null, jointId: null, tool: null, seconds, line }, from);
+        const act = acts.at(-1);
+        if (act) act.note = entry.text;
+        break;
+      }
+      case 'refit':
+      case 'whole':
+        break; // how it goes back is derived; a pair is one part more to order
       case 'stripped':
         break; // a fact about this unit, not about the model
     }

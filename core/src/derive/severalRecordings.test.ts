@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { advanceContext, emptyContext } from '../line/context.ts';
-import { readLine } from '../line/readLine.ts';
+import { advanceContext, emptyContext } from '../reader/context.ts';
+import { readLine } from '../reader/readLine.ts';
 import { planRoute } from '../route/planRoute.ts';
 import type { Model } from '../sequence/schema.ts';
 import { smallSequence } from '../testing/sequences.ts';

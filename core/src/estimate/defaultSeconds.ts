@@ -44,6 +44,7 @@ export function verbFor(type: JointType, captive: boolean, mechanism: Mechanism 
       return 'peel';
     case 'latch':
     case 'pegs':
+    case 'routing':
     case 'slide':
       return 'slide';
   }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { emptyContext } from '../line/context.ts';
-import { readLine } from '../line/readLine.ts';
+import { emptyContext } from '../reader/context.ts';
+import { readLine } from '../reader/readLine.ts';
 import { foldLines, type LogRecord } from '../record/log.ts';
 import { deriveSequence } from '../derive/deriveSequence.ts';
 import { matGroups } from './matGroups.ts';

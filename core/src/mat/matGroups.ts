@@ -1,4 +1,4 @@
-import type { Entry } from '../line/entry.ts';
+import type { Entry } from '../reader/entries/entry.ts';
 import type { KeptLine, MatPoint, PictureTie } from '../record/log.ts';
 import { cellOf, fillTray } from '../run/tray.ts';
 import type { Sequence } from '../sequence/schema.ts';

@@ -1,4 +1,4 @@
-import { lowerName } from '../line/partName.ts';
+import { lowerName } from '../reader/entries/partName.ts';
 import type { NumberRole, When } from '../sequence/schema.ts';
 import { foldNumber } from './foldNumber.ts';
 

@@ -1,12 +1,12 @@
-import type { Entry } from '../line/entry.ts';
-import { lowerName, partNameOf } from '../line/partName.ts';
+import type { Entry } from '../reader/entries/entry.ts';
+import { lowerName, partNameOf } from '../reader/entries/partName.ts';
 
 /** One slab of the stack of layers beside the recorder. */
 export interface Layer {
   readonly part: string;
   readonly name: string;
-  /** off: lifted. work: begun, not off. waits: tried and blocked. ahead: named only. */
-  readonly state: 'off' | 'work' | 'waits' | 'ahead';
+  /** back: lifted, and back in its place. off: lifted. work: begun, not off. waits: tried and blocked. ahead: named only. */
+  readonly state: 'back' | 'off' | 'work' | 'waits' | 'ahead';
   readonly detail: string;
 }
 
@@ -14,10 +14,10 @@ export interface Layer {
 export function layersOf(entries: readonly Entry[]): Layer[] {
   const parts = new Map<
     string,
-    { screws: number; joints: number; off: number | null; blockedBy: string | null }
+    { screws: number; joints: number; off: number | null; back: boolean; blockedBy: string | null }
   >();
   const at = (slug: string) => {
-    const known = parts.get(slug) ?? { screws: 0, joints: 0, off: null, blockedBy: null };
+    const known = parts.get(slug) ?? { screws: 0, joints: 0, off: null, back: false, blockedBy: null };
     parts.set(slug, known);
     return known;
   };
@@ -26,7 +26,9 @@ export function layersOf(entries: readonly Entry[]): Layer[] {
       const part = at(entry.part);
       part.joints++;
       if (entry.joint.type === 'screws') part.screws += entry.joint.count ?? 1;
-    } else if (entry.kind === 'lift') at(entry.part).off = i;
+    } else if (entry.kind === 'lift') Object.assign(at(entry.part), { off: i, back: false });
+    else if (entry.kind === 'refit' && entry.part && !entry.joint)
+      at(entry.part).back = at(entry.part).off !== null;
     else if (entry.kind === 'blocked') {
       at(entry.by);
       at(entry.part).blockedBy = entry.by;
@@ -37,7 +39,15 @@ export function layersOf(entries: readonly Entry[]): Layer[] {
   });
   const layers = [...parts].map(([slug, part]): Layer & { order: number } => {
     const waits = part.off === null && part.blockedBy !== null && parts.get(part.blockedBy)?.off === null;
-    const state = part.off !== null ? 'off' : waits ? 'waits' : part.joints > 0 ? 'work' : 'ahead';
+    const state = part.back
+      ? 'back'
+      : part.off !== null
+        ? 'off'
+        : waits
+          ? 'waits'
+          : part.joints > 0
+            ? 'work'
+            : 'ahead';
     const screws = part.screws === 1 ? '1 screw' : `${part.screws} screws`;
     const detail = waits
       ? `waits for ${lowerName(partNameOf(part.blockedBy ?? ''))}`

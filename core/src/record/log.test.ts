@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { emptyContext } from '../line/context.ts';
-import { readLine } from '../line/readLine.ts';
+import { emptyContext } from '../reader/context.ts';
+import { readLine } from '../reader/readLine.ts';
 import { layersOf } from './layers.ts';
 import { foldLines, standingEntries, type LogRecord, type RecordBody } from './log.ts';
 import { confusablePairs, trayOf } from '../run/tray.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { entrySchema, type Entry } from '../line/entry.ts';
+import { entrySchema, type Entry } from '../reader/entries/entry.ts';
 
 /*
  * A recording is an append-only log. A line keeps what was typed and how it was read when it was kept: the

@@ -1,4 +1,4 @@
-import { lowerName } from '../line/partName.ts';
+import { lowerName } from '../reader/entries/partName.ts';
 import { partName, type SequenceIndex } from '../sequence/describe.ts';
 import type { Action, Basis, Check, Joint, Need, Part, Sequence } from '../sequence/schema.ts';
 import type { Remedy } from './finding.ts';

@@ -1,4 +1,4 @@
-import { lowerName } from '../line/partName.ts';
+import { lowerName } from '../reader/entries/partName.ts';
 import { unreachable } from '../result.ts';
 import { actionTitle, mechanismWords, partName, type SequenceIndex } from '../sequence/describe.ts';
 import type { Action, Joint } from '../sequence/schema.ts';
@@ -55,6 +55,11 @@ export function backWords(
         detail: 'Tab side first, press around in order; all clips before any screw',
       };
     case 'slide':
+      if (joint?.type === 'routing')
+        return {
+          title: `Lay the ${inner} into its guides`,
+          detail: 'As it ran before; nothing pinched, nothing under tension',
+        };
       return { title: `Slide ${inner} back`, detail: '' };
     case 'lift':
       if (swapped.has(action.part)) return { title: `New ${inner} in`, detail: action.note };

@@ -1,4 +1,4 @@
-import { lowerName } from '../line/partName.ts';
+import { lowerName } from '../reader/entries/partName.ts';
 import { unreachable } from '../result.ts';
 import { actionTitle, jointWords, partName, type SequenceIndex } from '../sequence/describe.ts';
 import { screwWords } from '../sequence/screw.ts';

@@ -1,4 +1,4 @@
-import { lowerName } from '../line/partName.ts';
+import { lowerName } from '../reader/entries/partName.ts';
 import {
   actionPlace,
   actionTitle,

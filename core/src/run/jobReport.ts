@@ -1,6 +1,6 @@
 import { timedActs, timedSteps } from '../estimate/estimateSteps.ts';
 import type { TimedAct } from '../estimate/timeModel.ts';
-import { partNameOf } from '../line/partName.ts';
+import { partNameOf } from '../reader/entries/partName.ts';
 import { screwWords } from '../sequence/screw.ts';
 import type { JobEvent } from './events.ts';
 import type { JobView } from './summary.ts';

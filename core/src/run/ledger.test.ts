@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { partNameOf } from '../line/partName.ts';
+import { partNameOf } from '../reader/entries/partName.ts';
 import { readSequence } from '../sequence/readSequence.ts';
 import type { Screw } from '../sequence/screw.ts';
 import { countKinds, type JobEvent, type JobEventBody } from './events.ts';

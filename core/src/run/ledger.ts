@@ -1,4 +1,4 @@
-import { lowerName } from '../line/partName.ts';
+import { lowerName } from '../reader/entries/partName.ts';
 import type { Screw } from '../sequence/screw.ts';
 import { noCounts, type JobState, type JointCounts } from './foldJob.ts';
 import { cellLetter, type TrayCell } from './tray.ts';

@@ -1,4 +1,4 @@
-import { lowerName, partNameOf } from '../line/partName.ts';
+import { lowerName, partNameOf } from '../reader/entries/partName.ts';
 import { planRoute } from '../route/planRoute.ts';
 import { actionWords, indexSequence } from '../sequence/describe.ts';
 import type { Sequence } from '../sequence/schema.ts';

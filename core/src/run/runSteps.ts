@@ -1,4 +1,4 @@
-import { lowerName } from '../line/partName.ts';
+import { lowerName } from '../reader/entries/partName.ts';
 import { indexSequence, jointWords, partName, type SequenceIndex } from '../sequence/describe.ts';
 import type { Action, Part, Sequence } from '../sequence/schema.ts';
 import { defaultSchools, type Schools } from '../shop/schools.ts';

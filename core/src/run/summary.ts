@@ -1,4 +1,4 @@
-import { partNameOf } from '../line/partName.ts';
+import { partNameOf } from '../reader/entries/partName.ts';
 import { indexSequence, targetName } from '../sequence/describe.ts';
 import type { Sequence } from '../sequence/schema.ts';
 import type { JobEvent } from './events.ts';

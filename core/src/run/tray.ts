@@ -1,4 +1,4 @@
-import type { Entry } from '../line/entry.ts';
+import type { Entry } from '../reader/entries/entry.ts';
 import { screwKind, type Screw } from '../sequence/screw.ts';
 import { alikeScrews } from './alike.ts';
 import { fewestCells } from './fewestCells.ts';
@@ -10,6 +10,8 @@ export interface TrayCell {
   readonly screw: Screw;
   /** Screws taken out so far (captive ones are loosened and stay where they are). */
   readonly count: number;
+  /** Of them, how many went back while it was recorded. */
+  readonly back?: number;
   readonly parts: readonly string[];
 }
 
@@ -43,6 +45,8 @@ export function fillTray(
 export interface RecordingTray {
   readonly cells: readonly TrayCell[];
   readonly inTray: number;
+  /** Screws that went back in. */
+  readonly back: number;
   readonly captive: number;
   readonly missing: number;
 }
@@ -61,12 +65,41 @@ export function trayOf(entries: readonly Entry[]): RecordingTray {
       : [],
   );
   const sum = (counts: readonly number[]) => counts.reduce((total, count) => total + count, 0);
+  const cells = putBack(fillTray(screws), entries);
+  const back = sum(cells.filter(({ screw }) => !screw.captive).map((cell) => cell.back ?? 0));
   return {
-    cells: fillTray(screws),
-    inTray: sum(screws.filter(({ screw }) => !screw.captive).map(({ count }) => count)),
+    cells,
+    inTray: sum(screws.filter(({ screw }) => !screw.captive).map(({ count }) => count)) - back,
+    back,
     captive: sum(screws.filter(({ screw }) => screw.captive).map(({ count }) => count)),
-    missing: sum(entries.flatMap((entry) => (entry.kind === 'missing' ? entry.count : []))),
+    missing: sum(
+      entries.flatMap((entry) => (entry.kind === 'missing' && entry.what !== 'part' ? entry.count : [])),
+    ),
   };
+}
+
+/**
+ * Screws that went back leave their cells: those of the kind named, else those of the part, never more than came
+ * out. One that was not taken out before (a new one from the drawer) leaves no cell.
+ */
+function putBack(cells: readonly TrayCell[], entries: readonly Entry[]): TrayCell[] {
+  const back = new Map<string, number>();
+  for (const entry of entries) {
+    if (entry.kind !== 'refit' || !entry.joint || entry.joint.count == null) continue;
+    if (entry.joint.type !== 'screws' && entry.joint.type !== 'standoffs') continue;
+    const { part, joint } = entry;
+    const ofKind = cells.filter((cell) => joint.screw && cell.kind === screwKind(joint.screw));
+    const ofPart = cells.filter((cell) => part !== null && cell.parts.includes(part));
+    let left = entry.joint.count;
+    for (const cell of ofKind.length > 0 ? ofKind : ofPart) {
+      const taken = Math.min(left, cell.count - (back.get(cell.kind) ?? 0));
+      back.set(cell.kind, (back.get(cell.kind) ?? 0) + taken);
+      left -= taken;
+    }
+  }
+  return cells.map((cell) =>
+    (back.get(cell.kind) ?? 0) > 0 ? { ...cell, back: back.get(cell.kind) } : cell,
+  );
 }
 
 /** The letter of the cell that an act's screws belong to, or null. */

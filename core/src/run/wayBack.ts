@@ -1,4 +1,4 @@
-import { lowerName } from '../line/partName.ts';
+import { lowerName } from '../reader/entries/partName.ts';
 import { caseCovers } from '../sequence/caseCovers.ts';
 import { actionPlace, partName, type SequenceIndex } from '../sequence/describe.ts';
 import type { Action, Sequence } from '../sequence/schema.ts';

@@ -85,6 +85,7 @@ export function jointWords(joint: Joint): string {
     case 'slide':
     case 'foot':
     case 'solder':
+    case 'routing':
       return joint.count ? `${joint.count} × ${joint.type}` : joint.type;
     case 'stretch-tape':
       return joint.count ? `${joint.count} stretch-release strips` : 'stretch-release tape';

@@ -31,6 +31,7 @@ export const jointTypes = [
   'slide',
   'foot',
   'solder',
+  'routing',
 ] as const;
 export const mechanisms = [
   'plug',

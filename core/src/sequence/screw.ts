@@ -23,6 +23,8 @@ export const screwSchema = z.strictObject({
   captive: z.boolean().nullish(),
   shouldered: z.boolean().nullish(),
   sprung: z.boolean().nullish(),
+  /** What tells it from others where nobody measured it: short, long, silver, black. */
+  look: z.string().max(40).nullish(),
 });
 export type Screw = z.infer<typeof screwSchema>;
 
@@ -44,6 +46,7 @@ export function screwWords(screw: Screw | null | undefined): string {
   return [
     size,
     threadWords(screw),
+    screw.look,
     screw.head,
     screw.captive && 'captive',
     screw.shouldered && 'shouldered',
@@ -70,5 +73,6 @@ export function screwKind(screw: Screw): string {
     screw.lengthMm ?? '',
     screw.head ?? '',
     flags,
+    ...(screw.look ? [screw.look] : []),
   ].join('|');
 }

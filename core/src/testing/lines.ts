@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Entry } from '../line/entry.ts';
+import type { Entry } from '../reader/entries/entry.ts';
 
 /** An entry in a short form for tests: `unscrew screws 7 PH0 M2 5 base-cover`. */
 export function shortEntry(entry: Entry): string {

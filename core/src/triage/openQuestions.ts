@@ -1,4 +1,4 @@
-import { lowerName } from '../line/partName.ts';
+import { lowerName } from '../reader/entries/partName.ts';
 import { planRoute } from '../route/planRoute.ts';
 import type { RouteRequest } from '../route/request.ts';
 import type { Option, Sequence, When } from '../sequence/schema.ts';

@@ -1,4 +1,4 @@
-import { lowerName, partNameOf } from '../line/partName.ts';
+import { lowerName, partNameOf } from '../reader/entries/partName.ts';
 import { configure, type Configuration } from '../sequence/configuration.ts';
 import type { Part, Sequence } from '../sequence/schema.ts';
 import type { Intake } from './intake.ts';

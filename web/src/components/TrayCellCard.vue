@@ -37,8 +37,10 @@ const parts = computed(
   >
     <div class="top">
       <ScrewGlyph :drive="cell.screw.drive" :size="27" />
-      <span class="count">{{ figure ?? cell.count }}</span>
-      <span v-if="!figure" class="unit">{{ captive ? 'captive' : 'out' }}</span>
+      <span class="count">{{ figure ?? cell.count - (cell.back ?? 0) }}</span>
+      <span v-if="!figure" class="unit">{{
+        captive ? 'captive' : cell.back ? `of ${cell.count}` : 'out'
+      }}</span>
       <span class="letter">{{ cell.letter }}</span>
     </div>
     <p class="kind mono">{{ kind }}</p>

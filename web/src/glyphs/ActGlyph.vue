@@ -4,7 +4,7 @@ import type { Mechanism, Verb } from '@bemtor/core';
 /** An act by its gesture: what the hand does. Screws have their own glyph. */
 withDefaults(
   defineProps<{
-    verb: Verb | 'blocked' | 'note' | 'caution' | 'missing' | 'number';
+    verb: Verb | 'blocked' | 'note' | 'caution' | 'missing' | 'number' | 'refit';
     mechanism?: Mechanism | null;
     size?: number;
   }>(),
@@ -91,6 +91,11 @@ withDefaults(
     <template v-else-if="verb === 'number'">
       <rect x="5" y="9" width="22" height="14" />
       <path d="M10 13v6m4-6v6m3-6v6m5-6v6" />
+    </template>
+    <template v-else-if="verb === 'refit'">
+      <path d="M5 26h22" />
+      <rect x="11" y="18" width="10" height="5" />
+      <path d="M16 4v10m0 0-4-4m4 4 4-4" />
     </template>
     <template v-else><path d="M8 8h16M8 15h16M8 22h10" /></template>
   </svg>

@@ -3,6 +3,7 @@ import {
   emptyContext,
   foldDecisions,
   foldLines,
+  holdsAct,
   layersOf,
   readLine,
   type Entry,
@@ -14,6 +15,7 @@ import {
   trayOf,
   type KeptLine,
   type LineContext,
+  type Reading,
   type RecordBody,
 } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
@@ -84,20 +86,20 @@ export function useRecording(
 
   /**
    * Keeps a line after those before it, however fast they are typed: the first has to begin the recording,
-   * and a later one may lean on it. `second` takes the second reading of a line in doubt.
+   * and a later one may lean on it. `answered` takes what an answer to a doubt says instead of the reading.
    */
-  function keep(text: string, second = false): Promise<void> {
-    return inTurn(() => keepNow(text, second));
+  function keep(text: string, answered: readonly Entry[] | null = null): Promise<void> {
+    return inTurn(() => keepNow(text, answered));
   }
 
-  async function keepNow(text: string, second: boolean): Promise<void> {
-    const reading = readLine(text, { ...context.value, at: secondsNow() });
-    const entries = [...(second && reading.or ? reading.or.entries : reading.entries)];
-    if (reading.amends) await amend(text, reading.amends, entries[0] ?? null);
-    else if (entries.length > 0) {
-      await begun();
-      await stream.append({ kind: 'line', text: text.trim(), entries });
-    }
+  async function keepNow(text: string, answered: readonly Entry[] | null): Promise<void> {
+    const at = secondsNow();
+    const reading = readLine(text, { ...context.value, at });
+    if (reading.amends && !answered) return amend(text, reading);
+    const entries = answered?.map((entry): Entry => ({ ...entry, at, confidence: 1 })) ?? reading.entries;
+    if (entries.length === 0) return;
+    await begun();
+    await stream.append({ kind: 'line', text: text.trim(), entries: [...entries] });
   }
 
   /** A drafted entry that was accepted: it enters the log as if typed, with the words that it came from. */
@@ -108,25 +110,35 @@ export function useRecording(
     });
   }
 
-  /** "Scratch that", "no, five": the last line is struck, or its last act put right. */
-  async function amend(text: string, how: 'replace' | 'strike', entry: Entry | null): Promise<void> {
-    const line = standing.value.findLast(
-      ({ entries: kept }) => how === 'strike' || kept.some(({ kind }) => kind === 'undo'),
-    );
+  /** "Scratch that", "no, five": a line before is struck, or says what it should have said. */
+  async function amend(text: string, reading: Reading): Promise<void> {
+    const acts = standing.value.filter(({ entries: kept }) => holdsAct(kept));
+    const line = acts[acts.length - 1 - (reading.linesBack ?? 0)];
     if (!line) return;
-    if (how === 'strike') await stream.append({ kind: 'strike', of: line.id });
-    else if (entry) {
-      const at = line.entries.findLastIndex(({ kind }) => kind === 'undo');
-      const entries = line.entries.map((kept, i) => (i === at ? { ...entry, at: kept.at } : kept));
-      await stream.append({ kind: 'correct', of: line.id, text: `${line.text}, ${text.trim()}`, entries });
+    if (reading.amends === 'strike') {
+      await stream.append({ kind: 'strike', of: line.id });
+      return;
     }
+    const at = line.entries[0]?.at ?? null;
+    const whole = (reading.whole ?? reading.entries).map((entry) => ({ ...entry, at: entry.at ?? at }));
+    await stream.append({
+      kind: 'correct',
+      of: line.id,
+      text: `${line.text}, ${text.trim()}`,
+      entries: whole,
+    });
   }
 
-  async function correct(line: KeptLine, text: string): Promise<void> {
+  async function correct(
+    line: KeptLine,
+    text: string,
+    answered: readonly Entry[] | null = null,
+  ): Promise<void> {
     const at = line.entries[0]?.at ?? null;
     const { entries: read } = readLine(text, { ...contextBefore(line.id), at });
-    if (read.length > 0)
-      await stream.append({ kind: 'correct', of: line.id, text: text.trim(), entries: [...read] });
+    const entries = answered?.map((entry): Entry => ({ ...entry, at, confidence: 1 })) ?? read;
+    if (entries.length > 0)
+      await stream.append({ kind: 'correct', of: line.id, text: text.trim(), entries: [...entries] });
   }
 
   const place = (line: KeptLine, entry: number, points: readonly MatPoint[]) =>

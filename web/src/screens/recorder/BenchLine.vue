@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import type { Reading } from '@bemtor/core';
+import type { Entry, Reading, ShopWord } from '@bemtor/core';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
+import DoubtPanel from './DoubtPanel.vue';
 import { markLine } from './markLine.ts';
 import ReadingChips from './ReadingChips.vue';
+import TeachPanel from './TeachPanel.vue';
 
 /**
  * The bench line with its live reading above it. Words that were not understood are yellow behind the word,
@@ -17,12 +19,19 @@ const props = defineProps<{
   /** A line that the last act makes likely, offered while nothing is typed. */
   offer: { line: string; words: string } | null;
   correcting: boolean;
+  /** The line is in doubt and was entered: it waits for an answer. */
+  asking: boolean;
+  /** Why the last word could not be taught. */
+  teachFault: string | null;
   placeholder: string;
 }>();
 const text = defineModel<string>({ required: true });
 const emit = defineEmits<{
   keep: [];
-  second: [];
+  answer: [entries: readonly Entry[]];
+  note: [];
+  ask: [asking: boolean];
+  teach: [word: ShopWord];
   complete: [];
   take: [];
   exchange: [word: string, by: string];
@@ -32,7 +41,24 @@ const emit = defineEmits<{
 const field = ref<HTMLTextAreaElement | null>(null);
 const pieces = computed(() => markLine(text.value, props.reading.spans));
 const focus = () => field.value?.focus();
-defineExpose({ focus });
+/** The word that is being taught. */
+const taught = ref<string | null>(null);
+const firstUnread = computed(() => props.reading.unread[0] ?? null);
+watch(
+  () => props.reading.unread,
+  (unread) => {
+    if (taught.value !== null && !unread.includes(taught.value)) endTeaching();
+  },
+);
+function endTeaching(): void {
+  taught.value = null;
+  void nextTick(focus);
+}
+function leaveDoubt(): void {
+  emit('ask', false);
+  void nextTick(focus);
+}
+defineExpose({ focus, endTeaching });
 onMounted(focus);
 
 watch(text, async () => {
@@ -49,9 +75,9 @@ function onKey(event: KeyboardEvent): void {
   if (event.key === 'Enter' && !event.shiftKey) {
     event.preventDefault();
     emit('keep');
-  } else if (event.key === 'F2' && props.reading.or) {
+  } else if (event.key === 'F2' && firstUnread.value !== null) {
     event.preventDefault();
-    emit('second');
+    taught.value = firstUnread.value;
   } else if (event.key === 'Tab' && !event.shiftKey && (props.completion || props.offer)) {
     event.preventDefault();
     if (props.completion) emit('complete');
@@ -69,10 +95,18 @@ function onKey(event: KeyboardEvent): void {
       <span v-if="reading.amends" class="chip amends">{{
         reading.amends === 'strike' ? 'strikes the last line' : 'puts the last act right'
       }}</span>
-      <KeyHint v-if="reading.or" name="Enter" />
       <ReadingChips :entries="reading.entries" />
       <template v-for="(word, i) in reading.unread" :key="`u${i}`">
-        <span class="chip unread" title="Not understood; it is kept with the line">{{ word }}</span>
+        <button
+          type="button"
+          class="chip unread"
+          title="Not understood; it is kept with the line. Teach it."
+          :aria-label="`Teach the word ${word}`"
+          :data-testid="`unread-${i}`"
+          @click="taught = word"
+        >
+          {{ word }} <KeyHint v-if="i === 0" name="F2" />
+        </button>
         <button
           v-for="near in nearest.get(word) ?? []"
           :key="near"
@@ -85,12 +119,23 @@ function onKey(event: KeyboardEvent): void {
         </button>
       </template>
     </div>
-    <div v-if="reading.or" class="reading second" data-testid="second-reading">
-      <span class="doubt">or</span>
-      <button type="button" class="choose" @click="$emit('second')"><KeyHint name="F2" /></button>
-      <ReadingChips :entries="reading.or.entries" />
-      <span class="why">“{{ reading.or.phrase }}” may mean either</span>
-    </div>
+    <TeachPanel
+      v-if="taught !== null"
+      :key="taught"
+      :word="taught"
+      :fault="teachFault"
+      @teach="$emit('teach', $event)"
+      @leave="endTeaching"
+    />
+    <DoubtPanel
+      v-if="reading.doubts.length > 0 && text !== ''"
+      :doubts="reading.doubts"
+      :asking="asking"
+      @read="$emit('answer', reading.entries)"
+      @answer="$emit('answer', $event)"
+      @note="$emit('note')"
+      @leave="leaveDoubt"
+    />
     <div class="field" :class="{ correcting }">
       <div class="written">
         <div class="mirror" aria-hidden="true">
@@ -166,21 +211,8 @@ function onKey(event: KeyboardEvent): void {
   border-color: var(--copper);
   color: var(--copper-ink);
 }
-.second {
-  margin-top: -6px;
-}
-.doubt {
-  font: 600 15px/1 var(--label);
-  color: var(--copper-ink);
-}
-.choose {
-  min-height: 40px;
-}
-.why {
-  color: var(--ink-soft);
-  font-size: 14px;
-}
 .reading .chip.unread {
+  min-height: 40px;
   background: var(--caution);
   color: var(--on-caution);
   border-color: var(--caution);

@@ -9,6 +9,7 @@ const work = computed(() => props.layers.filter((layer) => layer.state === 'work
 const ahead = computed(() =>
   props.layers.filter((layer) => layer.state === 'waits' || layer.state === 'ahead'),
 );
+const back = computed(() => props.layers.filter((layer) => layer.state === 'back'));
 const surface = computed(() => (off.value.length === 0 ? 'Outside' : 'Inside'));
 </script>
 
@@ -19,6 +20,10 @@ const surface = computed(() => (off.value.length === 0 ? 'Outside' : 'Inside'));
       <li v-for="layer in off" :key="layer.part" class="off" :data-testid="`layer-${layer.part}`">
         <s>{{ layer.name }}</s>
         <small>{{ layer.detail || 'off' }}</small>
+      </li>
+      <li v-for="layer in back" :key="layer.part" class="back" :data-testid="`layer-${layer.part}`">
+        <strong>{{ layer.name }}</strong>
+        <small>{{ layer.detail || 'back in' }}</small>
       </li>
       <li class="here">
         <strong>{{ surface }}</strong>
@@ -72,6 +77,10 @@ small {
 }
 .off s {
   font-weight: 500;
+}
+.back {
+  border-left-color: var(--mat-line);
+  border-left-style: double;
 }
 .here {
   border-left-color: var(--copper-mat);

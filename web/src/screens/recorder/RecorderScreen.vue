@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { matGroups, nearestWords, offerRepeat, readLine, screwKind } from '@bemtor/core';
+import {
+  matGroups,
+  nearestWords,
+  offerRepeat,
+  readLine,
+  screwKind,
+  type Entry,
+  type ShopWord,
+} from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -107,15 +115,38 @@ const scene = computed<BenchScene>(() => ({
   off: recording.entries.value.filter(({ kind }) => kind === 'lift').length,
 }));
 
-async function keep(second = false): Promise<void> {
+/** The line in doubt that was entered: it is kept with an answer, or as the note that it is. */
+const asking = ref(false);
+watch(text, () => (asking.value = false));
+
+/** A sure line is kept at once; one in doubt asks first, and `answered` says what it means. */
+async function keep(answered: readonly Entry[] | null = null): Promise<void> {
   const words = text.value;
   if (words.trim() === '') return;
+  if (answered === null && reading.value.doubts.length > 0 && !asking.value) {
+    asking.value = true;
+    return;
+  }
+  // A correction in doubt, taken as it is read, still corrects.
+  const taken = reading.value.amends && answered === reading.value.entries ? null : answered;
   const line = correcting.value;
   text.value = '';
   correcting.value = null;
   selected.value = null;
-  if (line) await recording.correct(line, words);
-  else await recording.keep(words, second);
+  asking.value = false;
+  bench.value?.focus();
+  if (line) await recording.correct(line, words, taken);
+  else await recording.keep(words, taken);
+}
+const keepAsNote = () => keep([{ kind: 'note', text: text.value.trim(), at: null, confidence: 1 }]);
+
+const teachFault = ref<string | null>(null);
+async function teach({ word, means }: ShopWord): Promise<void> {
+  teachFault.value = await shop.changeWords([
+    ...shop.words.filter((known) => known.word !== word),
+    { word, means },
+  ]);
+  if (teachFault.value === null) bench.value?.endTeaching();
 }
 
 function complete(): void {
@@ -244,9 +275,14 @@ function onKey(event: KeyboardEvent): void {
         :nearest="nearest"
         :offer="offer"
         :correcting="correcting !== null"
+        :asking="asking"
+        :teach-fault="teachFault"
         :placeholder="placeholder"
         @keep="keep()"
-        @second="keep(true)"
+        @answer="keep"
+        @note="keepAsNote"
+        @ask="asking = $event"
+        @teach="teach"
         @complete="complete"
         @take="text = `${offer?.line ?? ''} `"
         @exchange="exchange"

@@ -37,8 +37,12 @@ const mostApartMm = computed(() => Math.max(...alike.value.map(({ apartMm }) => 
     </div>
     <dl class="sums">
       <div>
-        <dd>{{ tray.inTray }}</dd>
+        <dd data-testid="in-tray">{{ tray.inTray }}</dd>
         <dt>in the tray</dt>
+      </div>
+      <div v-if="tray.back > 0">
+        <dd data-testid="tray-back">{{ tray.back }}</dd>
+        <dt>back in</dt>
       </div>
       <div>
         <dd>{{ tray.captive }}</dd>

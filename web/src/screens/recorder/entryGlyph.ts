@@ -4,7 +4,7 @@ export type EntryGlyph =
   | { readonly kind: 'screw'; readonly drive: Drive | null }
   | {
       readonly kind: 'act';
-      readonly verb: Verb | 'blocked' | 'note' | 'caution' | 'missing' | 'number';
+      readonly verb: Verb | 'blocked' | 'note' | 'caution' | 'missing' | 'number' | 'refit';
       readonly mechanism: Mechanism | null;
     };
 
@@ -35,6 +35,16 @@ export function entryGlyph(entry: Entry | undefined): EntryGlyph {
     case 'requires':
     case 'covers':
       return act('blocked');
+    case 'refit':
+      return entry.joint?.type === 'screws' || entry.joint?.type === 'standoffs'
+        ? { kind: 'screw', drive: entry.joint.screw?.drive ?? null }
+        : act('refit');
+    case 'serve':
+      return act('clean');
+    case 'move':
+    case 'whole':
+      return act('lift');
+    case 'seen':
     case 'note':
     case undefined:
       return act('note');

@@ -6,7 +6,16 @@ export interface LinePiece {
   readonly mark: 'unknown' | 'understood' | null;
 }
 
-const between: ReadonlySet<Span['kind']> = new Set(['filler', 'comma', 'colon', 'and', 'of', 'from']);
+/** Words that carry nothing by themselves, and what was kept as it stands. */
+const between: ReadonlySet<Span['kind']> = new Set([
+  'break',
+  'word',
+  'plain',
+  'text',
+  'talk',
+  'under',
+  'attribute',
+]);
 
 /** The line cut at what was read; joined, the pieces are the line. */
 export function markLine(line: string, spans: readonly Span[]): LinePiece[] {

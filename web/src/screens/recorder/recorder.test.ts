@@ -59,8 +59,8 @@ describe('the palette types bench lines', () => {
   test.each(paletteActs.map((act) => [act.label, act] as const))(
     '%s is one entry, wholly understood',
     (_, act) => {
-      const { entries, unread, or } = readLine(actLine(act, state('battery')), emptyContext());
-      expect({ unread, or, kinds: entries.length }).toEqual({ unread: [], or: undefined, kinds: 1 });
+      const { entries, unread, doubts } = readLine(actLine(act, state('battery')), emptyContext());
+      expect({ unread, doubts, kinds: entries.length }).toEqual({ unread: [], doubts: [], kinds: 1 });
       expect(entries[0]?.kind).not.toBe('note');
       if (!act.free) expect(entries[0]).toMatchObject({ part: 'battery' });
     },

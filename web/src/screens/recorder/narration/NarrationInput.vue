@@ -11,9 +11,11 @@ import {
   decide,
   draftFrom,
   keepNarration,
+  isSure,
   keptNarration,
   lastSecond,
   spokenAt,
+  sureRun,
   type Narration,
 } from './drafts.ts';
 
@@ -28,7 +30,9 @@ const shop = useShop();
 const narration = shallowRef<Narration | null>(keptNarration(props.unitId));
 const fault = ref<string | null>(null);
 const pasted = ref('');
-const here = ref(0);
+/** Above the first draft is the head of the list, where one key accepts all sure ones. */
+const head = -1;
+const here = ref(head);
 const correcting = ref<string | null>(null);
 const field = ref<HTMLInputElement | null>(null);
 const list = ref<HTMLElement | null>(null);
@@ -47,7 +51,11 @@ const heard = computed(() =>
 );
 const open = computed(() => heard.value.filter(({ fate }) => fate === 'open'));
 const left = computed(() => (narration.value?.drafts ?? []).filter(({ fate }) => fate === 'open').length);
-const current = computed(() => open.value.find(({ at }) => at >= here.value) ?? open.value[0] ?? null);
+const sure = computed(() => sureRun(open.value));
+const atHead = computed(() => here.value === head && sure.value.length > 0);
+const current = computed(() =>
+  atHead.value ? null : (open.value.find(({ at }) => at >= here.value) ?? open.value[0] ?? null),
+);
 
 async function take(name: string, source: string): Promise<void> {
   stop();
@@ -56,7 +64,7 @@ async function take(name: string, source: string): Promise<void> {
   else {
     fault.value = null;
     narration.value = drafted;
-    here.value = 0;
+    here.value = head;
     pasted.value = '';
   }
 }
@@ -86,8 +94,19 @@ function settle(fate: 'accepted' | 'dropped', entry?: Entry): void {
   if (!draft || !narration.value) return;
   if (fate === 'accepted') emit('accept', entry ?? draft.entry);
   narration.value = decide(narration.value, draft.at, fate, entry);
-  here.value = draft.at + 1;
+  // A doubt that is settled leads back to the head: one key for all that is sure behind it.
+  here.value = isSure(draft) ? draft.at + 1 : head;
   correcting.value = null;
+}
+/** Accepts what is sure, in order, and stops at the next doubt. */
+function acceptSure(): void {
+  const accepted = sure.value;
+  for (const draft of accepted) {
+    if (!narration.value) return;
+    emit('accept', draft.entry);
+    narration.value = decide(narration.value, draft.at, 'accepted');
+  }
+  here.value = (accepted[accepted.length - 1]?.at ?? head) + 1;
 }
 async function correct(): Promise<void> {
   if (!current.value) return;
@@ -103,14 +122,14 @@ const reading = computed(() =>
 );
 function move(by: number): void {
   const at = open.value.findIndex((draft) => draft.at === current.value?.at);
-  here.value = open.value[Math.min(open.value.length - 1, Math.max(0, at + by))]?.at ?? 0;
+  here.value = open.value[Math.min(open.value.length - 1, at + by)]?.at ?? head;
 }
 watch(current, async () => {
   await nextTick();
   list.value?.querySelector('.here')?.scrollIntoView({ block: 'nearest' });
 });
 useKeys(() => ({
-  a: () => settle('accepted'),
+  a: () => (atHead.value ? acceptSure() : settle('accepted')),
   c: () => void correct(),
   d: () => settle('dropped'),
   ArrowDown: () => move(1),
@@ -174,6 +193,15 @@ useKeys(() => ({
       <p v-if="playing !== null" class="spoken" aria-live="polite">
         “{{ spokenAt(narration.cues, playing) }}”
       </p>
+      <button
+        v-if="sure.length > 0"
+        class="sure-ones"
+        :class="{ here: atHead }"
+        data-testid="accept-sure"
+        @click="acceptSure"
+      >
+        <KeyHint v-if="atHead" name="A" /> accept the {{ sure.length }} that are sure, up to the next doubt
+      </button>
       <ol ref="list" tabindex="0" aria-label="Drafted entries">
         <li
           v-for="draft in heard"
@@ -184,10 +212,11 @@ useKeys(() => ({
         >
           <time class="mono">{{ draft.entry.at === null ? '' : clock(draft.entry.at) }}</time>
           <span class="words">{{ entryWords(draft.entry) }}</span>
-          <span class="sure" :class="{ unsure: draft.entry.confidence < 0.7 }"
+          <span class="sure" :class="{ unsure: !isSure(draft) }"
             >{{ Math.round(draft.entry.confidence * 100) }} %</span
           >
           <span class="said">{{ draft.entry.text }}</span>
+          <span v-if="draft.why && draft.fate === 'open'" class="doubt">? {{ draft.why }}</span>
         </li>
       </ol>
       <form v-if="correcting !== null" class="row" @submit.prevent="reading && settle('accepted', reading)">
@@ -314,6 +343,16 @@ time,
 .unsure {
   font-weight: 700;
   color: var(--ink);
+}
+.sure-ones.here {
+  border-color: var(--copper);
+  border-width: 2px;
+}
+.doubt {
+  grid-column: 2 / 4;
+  font-size: 15px;
+  font-weight: 500;
+  color: var(--copper-ink);
 }
 .said {
   grid-column: 2 / 4;

@@ -1,8 +1,9 @@
 import {
-  draftNarration,
+  draftWithDoubts,
   faultLine,
   readCaptions,
   readLine,
+  sureEnough,
   type Cue,
   type Entry,
   type KnownPart,
@@ -13,6 +14,8 @@ import {
 /** An entry drafted from a narration, and what the technician made of it. */
 export interface Draft {
   readonly entry: Entry;
+  /** Why it may be wrong; null where it is sure. */
+  readonly why?: string | null;
   readonly fate: 'open' | 'accepted' | 'dropped';
 }
 
@@ -31,8 +34,8 @@ export async function draftFrom(
 ): Promise<Narration | string> {
   const cues = await readCaptions(source);
   if (!cues.ok) return `${name}: ${faultLine(cues.fault)}`;
-  const drafts = draftNarration(cues.value, known, shopWords).map((entry) => ({
-    entry,
+  const drafts = draftWithDoubts(cues.value, known, shopWords).map((draft) => ({
+    ...draft,
     fate: 'open' as const,
   }));
   return drafts.length > 0
@@ -42,8 +45,20 @@ export async function draftFrom(
 
 export const decide = (narration: Narration, at: number, fate: Draft['fate'], entry?: Entry): Narration => ({
   ...narration,
-  drafts: narration.drafts.map((draft, i) => (i === at ? { entry: entry ?? draft.entry, fate } : draft)),
+  drafts: narration.drafts.map((draft, i) =>
+    i === at ? { ...draft, entry: entry ?? draft.entry, fate } : draft,
+  ),
 });
+
+/** The open drafts that are sure, from the first on to the next doubt: what one key accepts. */
+export function sureRun(
+  open: readonly (Draft & { readonly at: number })[],
+): readonly (Draft & { readonly at: number })[] {
+  const doubt = open.findIndex((draft) => !isSure(draft));
+  return doubt < 0 ? open : open.slice(0, doubt);
+}
+export const isSure = ({ entry, why }: Draft): boolean =>
+  (why ?? null) === null && entry.confidence >= sureEnough;
 
 /** A drafted entry put right by a bench line: it keeps the time at which it was said. */
 export function correctedBy(line: string, draft: Entry, context: LineContext): Entry | null {

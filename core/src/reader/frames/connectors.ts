@@ -1,0 +1,287 @@
+import type { Mechanism } from '../../sequence/schema.ts';
+import type { EntryJoint } from '../entries/entry.ts';
+import { partKindOf } from '../entries/partName.ts';
+import { sidedParts } from '../lexicon/parts.ts';
+import { doing, leaves, type Frame } from './frame.ts';
+import { resolved, closeGroups } from './groups.ts';
+import { plugOwner, type Scene } from './scene.ts';
+
+const spanOf = (frame: Frame): { start: number; end: number } => ({
+  start: frame.chunks[0]?.start ?? 0,
+  end: frame.chunks[frame.chunks.length - 1]?.end ?? 0,
+});
+
+/** Parts whose coming off is the pulling of their plugs. */
+const isLead = (part: string): boolean =>
+  partKindOf(part) === 'antenna' ||
+  /-(lead|cable|wire|ribbon|flex|cord)$|(?<!rubber-)plug$|^(charger|adapter|cord)$/.test(part);
+
+/** Reads a frame as a joint by wire that is undone: a plug, a ribbon with its lock, a lead. True where it is one. */
+export function readConnector(scene: Scene, frame: Frame): boolean {
+  const unplugs = doing(frame, 'unplug') !== undefined;
+  const lock = mechanismOf(frame, scene);
+  const cable = frame.cables[0];
+  if (!unplugs && lock === null && !cable && !isLeadOff(frame) && !isWaitingLead(scene, frame))
+    return readPopped(scene, frame);
+  if (
+    lock === 'coax' &&
+    frame.cables.length === 0 &&
+    frame.names.length === 0 &&
+    !leaves(frame) &&
+    frame.verbs.length === 0
+  )
+    return true;
+  if (
+    cable &&
+    cable.owner === null &&
+    lock !== null &&
+    frame.names.length === 0 &&
+    frame.counts.length === 0 &&
+    frame.verbs.length === 0 &&
+    !leaves(frame) &&
+    refinesLast(scene, frame, lock)
+  )
+    return true;
+  if (cable && !unplugs && !isOpened(frame, scene)) return false;
+  if (!cable && !unplugs && lock !== null && refinesLast(scene, frame, lock)) return true;
+  closeGroups(scene);
+  if (unplugs && opensList(frame)) {
+    scene.repeat = (part) => scene.undo({ type: 'connector' }, part, spanOf(frame));
+    return true;
+  }
+  const targets = targetsOf(scene, frame);
+  const one = (part: string | null, inferred: boolean): void => {
+    const joint: EntryJoint = { type: 'connector' };
+    if (lock !== null) joint.mechanism = lock;
+    const count = countFor(frame, targets.length);
+    if (count !== null) joint.count = count;
+    if (frame.hiddenBy !== null && frame.hiddenBy !== part) joint.hiddenBy = frame.hiddenBy;
+    const where = [...frame.where];
+    if (where.length > 0) joint.where = where.join(', ').slice(0, 120);
+    const leads = leadsOf(frame);
+    if (leads.length > 0 && (part === null || isLead(part) || partKindOf(part) === 'card'))
+      joint.leads = leads;
+    scene.undo(joint, part, spanOf(frame), inferred ? ['part'] : []);
+  };
+  for (const { part, inferred } of targets) {
+    if (part !== null && !inferred) scene.name(part, frame.names.length === 0 || frame.cables.length > 0);
+    one(part, inferred);
+  }
+  if (unplugs && frame.verbs[0]?.form !== 's')
+    scene.repeat = (part, many) =>
+      scene.undo({ type: 'connector', ...(many ? { count: many } : {}) }, part, spanOf(frame));
+  scene.again = (part) =>
+    scene.undo({ type: 'connector', ...(lock ? { mechanism: lock } : {}) }, part, spanOf(frame));
+  alsoLift(scene, frame, targets);
+  return true;
+}
+
+/** "Disconnect, in this order, the camera, …": the objects follow. */
+const opensList = (frame: Frame): boolean =>
+  frame.chunks.length === 1 && frame.verbs[0]?.form === 'plain' && frame.chunks[0]?.from === 0;
+
+/** "press-on, popped": said of what was named just before. */
+function refinesLast(scene: Scene, frame: Frame, lock: Mechanism): boolean {
+  const last = scene.placed[scene.placed.length - 1];
+  if (frame.names.length > 0 || last?.draft.kind !== 'undo' || last.draft.joint.type !== 'connector')
+    return false;
+  for (const placed of scene.placed)
+    if (
+      placed.draft.kind === 'undo' &&
+      placed.draft.joint.type === 'connector' &&
+      (placed === last || frame.words.has('both') || frame.words.has('all') || frame.words.has('they'))
+    )
+      placed.draft = {
+        ...placed.draft,
+        joint: { ...placed.draft.joint, mechanism: mergeLock(placed.draft.joint.mechanism, lock) },
+      };
+  last.end = Math.max(last.end, spanOf(frame).end);
+  return true;
+}
+
+const mergeLock = (before: Mechanism | null | undefined, lock: Mechanism): Mechanism =>
+  before == null || before === 'plug' ? lock : before;
+
+/** How it opens, as said or as its bar moves: a bar that flips or lifts is a flip-lock, one that slides a slide-lock. */
+function mechanismOf(frame: Frame, scene?: Scene): Mechanism | null {
+  // "all flip", behind ribbons: how they open.
+  if (
+    frame.words.has('face-over') &&
+    (frame.cables.length > 0 || (frame.names.length === 0 && scene?.isAtConnector))
+  )
+    return 'flip-lock';
+  const verb = doing(frame, 'open', 'slide', 'take', 'press', 'release', 'pop', 'turn');
+  const flap =
+    frame.names.some(({ part, bare }) => bare && part === 'flap') &&
+    (verb?.act === 'open' || frame.words.has('face-over')) &&
+    (frame.cables.length > 0 ||
+      (scene?.isAtConnector ?? false) ||
+      /ribbon|flex|zif|ffc|cable/i.test(scene?.line ?? ''));
+  if (flap) return 'flip-lock';
+  const covered = frame.names.some(({ part }) => part.endsWith('cover')) && frame.cables.length > 0;
+  if (covered && (verb?.act === 'slide' || verb?.act === 'press')) return 'slide-cover';
+  const latch =
+    frame.joint?.type === 'latch' &&
+    (verb?.act === 'open' || frame.words.has('face-over')) &&
+    (frame.cables.length > 0 || (scene?.isAtConnector ?? false));
+  if (latch) return 'flip-lock';
+  if (frame.bar && (frame.mechanism === null || frame.mechanism === 'plug')) {
+    if (
+      verb?.act === 'slide' ||
+      verb?.act === 'press' ||
+      (verb?.act === 'take' && frame.particles.includes('out'))
+    )
+      return 'slide-lock';
+    if (
+      verb ||
+      frame.particles.includes('up') ||
+      frame.words.has('face-over') ||
+      frame.particles.includes('over')
+    )
+      return 'flip-lock';
+    return frame.mechanism;
+  }
+  return frame.mechanism;
+}
+
+/** "…, both off", behind leads that were named: the leads. */
+function isWaitingLead(scene: Scene, frame: Frame): boolean {
+  const nameless =
+    frame.names.length === 0 && frame.joint === null && (leaves(frame) || frame.particles.includes('done'));
+  const last = scene.lastPlaced;
+  const open =
+    scene.topicIsLead &&
+    scene.topicSaid &&
+    !(last?.kind === 'undo' && last.joint.type === 'connector' && last.part === scene.topic);
+  return nameless && scene.groups.length === 0 && (scene.waiting.some(({ cable }) => cable) || open);
+}
+
+const isLeadOff = (frame: Frame): boolean =>
+  frame.names.some(({ part }) => isLead(part)) &&
+  (leaves(frame) ||
+    frame.particles.includes('done') ||
+    frame.particles.includes('loose') ||
+    doing(frame, 'pop', 'take', 'come') !== undefined ||
+    frame.counts.length > 0);
+
+/** Is enough said for the lead to be off? In short speech its name alone is; in sentences a verb or particle is needed. */
+function isOpened(frame: Frame, scene: Scene): boolean {
+  if (leaves(frame) || frame.particles.includes('done') || frame.particles.includes('loose')) return true;
+  if (
+    doing(frame, 'take', 'pop', 'come', 'release', 'open', 'slide', 'pry', 'press', 'peel', 'unroute') !==
+    undefined
+  )
+    return !frame.words.has('still');
+  if (mechanismOf(frame) !== null && mechanismOf(frame) !== 'coax' && !doing(frame, 'lay', 'go'))
+    return doing(frame, 'be') === undefined || mechanismOf(frame) !== 'plug';
+  const verbal =
+    frame.verbs.length > 0 ||
+    frame.words.has('this') ||
+    frame.words.has('the') ||
+    (frame.words.has('a') && scene.placed.length === 0 && scene.groups.length === 0);
+  return !verbal && !frame.words.has('first') && frame.unread.length === 0;
+}
+
+/** "popped both", "pulled it": without a noun, of the leads in hand. */
+function readPopped(scene: Scene, frame: Frame): boolean {
+  const pops = doing(frame, 'pop') ?? (frame.bar && doing(frame, 'open') ? doing(frame, 'open') : undefined);
+  if (!pops || frame.names.length > 0 || frame.joint !== null) return false;
+  const waiting = scene.waiting.filter(({ cable }) => cable);
+  const topic = scene.topic;
+  const last = scene.placed[scene.placed.length - 1];
+  if (last?.draft.kind === 'undo' && last.draft.joint.type === 'connector') return true;
+  if (waiting.length === 0 && (topic === null || !(isLead(topic) || frame.particles.length === 0)))
+    return false;
+  closeGroups(scene);
+  const joint: EntryJoint = { type: 'connector' };
+  if (frame.words.has('both')) joint.count = 2;
+  for (const part of waiting.length > 0 ? waiting.map((w) => w.part) : [topic])
+    scene.undo({ ...joint }, part, spanOf(frame), ['part']);
+  scene.waiting = [];
+  return true;
+}
+
+/** What is unplugged: leads named, parts named, those that wait, else the part in work. */
+function targetsOf(scene: Scene, frame: Frame): { part: string | null; inferred: boolean }[] {
+  const side = frame.sides[0];
+  const sided = (part: string): string => (side && sidedParts.has(part) ? `${side}-${part}` : part);
+  const leads = frame.cables.map(({ owner }) => owner);
+  const names = frame.names
+    .filter(({ part, bare }) => !(bare && part === 'flap' && frame.words.size >= 0 && lockFlap(frame)))
+    .map((name) => sided(resolved(scene, name)));
+  const named = [
+    ...leads.filter((owner): owner is string => owner !== null).map(sided),
+    ...(leads.some((owner) => owner !== null) ? [] : names),
+  ];
+  const waiting = scene.waiting.map(({ part }) => part);
+  const shared =
+    scene.joined &&
+    (frame.cables.some(({ plural }) => plural) || doing(frame, 'unplug')?.form === 'past') &&
+    frame.chunks.findIndex(({ k }) => k === 'name' || k === 'cable') <= 2;
+  const takesWaiting =
+    waiting.length > 0 && (named.length === 0 || shared || scene.waiting.some(({ cable }) => cable));
+  if (takesWaiting) scene.waiting = [];
+  const all = takesWaiting ? [...new Set([...waiting, ...named])] : named;
+  if (all.length > 0)
+    return all.flatMap((part) => bothSides(frame, part)).map((part) => ({ part, inferred: false }));
+  const each = frame.words.has('both') || frame.words.has('all') || frame.words.has('each');
+  if (scene.pair.length > 1) return scene.pair.map((part) => ({ part, inferred: !scene.topicSaid }));
+  const pair = each ? siblings(scene) : [];
+  if (pair.length > 1) return pair.map((part) => ({ part, inferred: true }));
+  const holder = frame.holders[0] ?? frame.places[0];
+  if (frame.mechanism === 'coax' && scene.topic === null) return [{ part: 'antenna', inferred: true }];
+  const owner = plugOwner(scene);
+  return [owner.part === null && holder ? { part: holder.part, inferred: false } : owner];
+}
+
+const lockFlap = (frame: Frame): boolean =>
+  doing(frame, 'open') !== undefined || frame.words.has('face-over');
+
+function bothSides(frame: Frame, part: string): string[] {
+  const letters = frame.chunks.filter((chunk) => chunk.k === 'side').length >= 2;
+  return letters && sidedParts.has(part.replace(/^(left|right)-/, ''))
+    ? ['left', 'right'].map((side) => `${side}-${part.replace(/^(left|right)-/, '')}`)
+    : [part];
+}
+
+/** The left and right one that were spoken of, of the part in work. */
+export function siblings(scene: Scene): string[] {
+  const base = scene.topic?.replace(/^(left|right|top|bottom|upper|lower)-/, '');
+  if (!base) return [];
+  const spoken = [
+    ...new Set([
+      ...scene.placed.flatMap(({ draft }) => ('part' in draft && draft.part ? [draft.part] : [])),
+      ...scene.context.parts,
+    ]),
+  ];
+  const found = spoken.filter(
+    (part) => part !== base && part.replace(/^(left|right|top|bottom)-/, '') === base,
+  );
+  return found.length === 2 ? found.sort() : [];
+}
+
+function countFor(frame: Frame, targets: number): number | null {
+  const [count] = frame.counts;
+  if (count && count.n > 0) return count.n;
+  if (targets > 1) return null;
+  if (frame.words.has('both')) return 2;
+  return leadsOf(frame).length > 1 ? leadsOf(frame).length : null;
+}
+
+const leadColours = new Set([
+  'black',
+  'white',
+  'grey',
+  'gray',
+  'main',
+  'aux',
+  'blk',
+  'wht',
+  'gry',
+  'red',
+  'blue',
+]);
+const leadsOf = (frame: Frame): string[] => frame.looks.filter((look) => leadColours.has(look));
+
+/** "slide the plug out sideways and it is free" says one thing; "plug off, out" another: nothing to add here. */
+function alsoLift(_scene: Scene, _frame: Frame, _targets: readonly unknown[]): void {}

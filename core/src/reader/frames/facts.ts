@@ -1,0 +1,258 @@
+import type { EntryOf } from '../entries/entry.ts';
+import { partKindOf } from '../entries/partName.ts';
+import type { Unit } from '../lexicon/words.ts';
+import { countOf } from './counts.ts';
+import { doing, leaves, type Frame } from './frame.ts';
+import { resolved, closeGroups, sideOne } from './groups.ts';
+import type { Piece } from './piece.ts';
+import { ownerFor, plugOwner, type Scene } from './scene.ts';
+
+const spanOf = (frame: Frame): { start: number; end: number } => ({
+  start: frame.chunks[0]?.start ?? 0,
+  end: frame.chunks[frame.chunks.length - 1]?.end ?? 0,
+});
+
+const seconds: Partial<Record<Unit, number>> = { s: 1, min: 60, h: 3600 };
+
+/** "hold power 15 s", "12 sec on the button", "wait 30 s". True where it is one. */
+export function readHold(scene: Scene, frame: Frame): boolean {
+  const time = frame.measures.find(({ unit }) => seconds[unit] !== undefined);
+  if (!time) return false;
+  const value = time.value * (seconds[time.unit] ?? 1);
+  const presses =
+    frame.words.has('key') ||
+    frame.words.has('power') ||
+    frame.names.some(({ part }) => /button|key|trigger/.test(part));
+  const holds = doing(frame, 'hold', 'press') !== undefined;
+  const waits = doing(frame, 'wait') !== undefined;
+  const terse = frame.verbs.length === 0 && frame.names.length === 0 && frame.words.size === 0 && scene.held;
+  if (
+    value <= 0 ||
+    value > 86_400 ||
+    !(
+      waits ||
+      terse ||
+      (holds && (presses || frame.names.length === 0)) ||
+      (presses && !doing(frame, 'talk', 'test'))
+    )
+  )
+    return false;
+  closeGroups(scene);
+  scene.put({ kind: 'hold', seconds: value, what: waits ? 'wait' : 'power button' }, spanOf(frame));
+  return true;
+}
+
+/** "bottom up", "turn it over", "face down". True where it is one. */
+export function readTurn(scene: Scene, frame: Frame): boolean {
+  const side = (['face-bottom', 'face-top', 'face-side', 'face-over'] as const).find((word) =>
+    frame.words.has(word),
+  );
+  if (side === 'face-over' && (scene.isAtConnector || frame.names.length > 0)) return false;
+  const isUp =
+    frame.particles.length === 1 &&
+    frame.particles[0] === 'up' &&
+    frame.verbs.length === 1 &&
+    frame.verbs[0]?.act === 'be' &&
+    frame.counts.length === 0;
+  if (isUp && ['base-cover', 'rear-shroud'].includes(frame.names[0]?.part ?? ''))
+    return turnTo(scene, frame, 'bottom');
+  const up =
+    frame.particles.length === 1 &&
+    frame.particles[0] === 'up' &&
+    frame.names.length === 1 &&
+    frame.counts.length === 0 &&
+    ['base-cover', 'rear-shroud', 'display', 'glass', 'lid', 'keyboard'].includes(frame.names[0]?.part ?? '');
+  if (up && !scene.context.opened)
+    return turnTo(scene, frame, /cover|shroud/.test(frame.names[0]?.part ?? '') ? 'bottom' : 'top');
+  if (side === undefined || frame.bar || frame.mechanism !== null || frame.cables.length > 0) return false;
+  const last = scene.placed[scene.placed.length - 1];
+  const over: EntryOf<'turn'>['face'] = scene.context.face === 'top' ? 'bottom' : 'top';
+  if (last?.draft.kind === 'turn') {
+    if (side !== 'face-over') last.draft = { kind: 'turn', face: side === 'face-top' ? 'top' : 'bottom' };
+    last.end = spanOf(frame).end;
+    return true;
+  }
+  closeGroups(scene);
+  scene.put(
+    { kind: 'turn', face: side === 'face-over' ? over : side === 'face-top' ? 'top' : 'bottom' },
+    spanOf(frame),
+  );
+  return true;
+}
+
+function turnTo(scene: Scene, frame: Frame, face: EntryOf<'turn'>['face']): boolean {
+  if (scene.lastPlaced?.kind !== 'turn') scene.put({ kind: 'turn', face }, spanOf(frame));
+  return true;
+}
+
+type Values = EntryOf<'measure'>['values'];
+const fields: Partial<Record<Unit, keyof Values>> = {
+  V: 'nominalV',
+  mAh: 'capacityMAh',
+  Ah: 'capacityMAh',
+  Wh: 'energyWh',
+  mm: 'mm',
+  g: 'g',
+  kg: 'g',
+  c: 'c',
+  W: 'watt',
+  '%': 'pct',
+};
+const scale: Partial<Record<Unit, number>> = { Ah: 1000, kg: 1000 };
+
+/** Label values and what a meter, a scale or a rule says. True where the frame held any. */
+export function readMeasures(scene: Scene, frame: Frame): boolean {
+  const values: Values = {};
+  const metered =
+    frame.chunks.some(({ k }) => k === 'tool') || /\b(meter|mtr|reads|measured|measures)\b/i.test(scene.line);
+  for (const { unit, value } of frame.measures) {
+    const field =
+      unit === 'none' ? bareVolts(scene, frame) : unit === 'deg' ? degrees(scene, frame) : fields[unit];
+    if (field === undefined || value < 0) continue;
+    if (unit === 'mm' && !isThickness(scene, frame)) continue;
+    const scaled = Math.round(value * (scale[unit] ?? 1) * 1e6) / 1e6;
+    if (field === 'nominalV' && metered && frame.measures.length === 1) values.measuredV = scaled;
+    else values[field] ??= scaled;
+  }
+  if (Object.keys(values).length === 0) return false;
+  const part = partMeant(scene, frame);
+  const last = scene.placed[scene.placed.length - 1];
+  if (
+    last?.draft.kind === 'measure' &&
+    (last.draft.part === part || (frame.names.length === 0 && frame.sides.length === 0))
+  ) {
+    last.draft = { ...last.draft, values: { ...last.draft.values, ...values } };
+    last.end = spanOf(frame).end;
+  } else {
+    closeGroups(scene);
+    scene.put({ kind: 'measure', part, values }, spanOf(frame), frame.names.length === 0 ? ['part'] : []);
+  }
+  return true;
+}
+
+/** "coin cell reads 2.71": volts, of what has them. */
+const bareVolts = (scene: Scene, frame: Frame): keyof Values | undefined =>
+  /pad|gasket|glass|spacer/.test(frame.names[0]?.part ?? scene.topic ?? '') &&
+  /measure|thick/i.test(scene.line)
+    ? 'mm'
+    : /battery|coin-cell|cell/.test(frame.names[0]?.part ?? scene.topic ?? '')
+      ? 'nominalV'
+      : undefined;
+/** Degrees are heat where something reads them, else an angle. */
+const degrees = (scene: Scene, frame: Frame): keyof Values | undefined =>
+  frame.words.has('label') ||
+  frame.chunks.some(({ k }) => k === 'tool') ||
+  ['heatsink', 'storage', 'battery'].includes(partKindOf(frame.names[0]?.part ?? '')) ||
+  /\b(warm|hot|cool|cold)\b/i.test(scene.line)
+    ? 'c'
+    : undefined;
+
+const isThickness = (scene: Scene, frame: Frame): boolean =>
+  scene.groups.length === 0 &&
+  frame.joint === null &&
+  frame.verbs.every(({ act }) => act !== 'press' && act !== 'fit' && act !== 'slide');
+
+function partMeant(scene: Scene, frame: Frame): string | null {
+  const side = sideOne(scene, frame);
+  if (side !== null) {
+    scene.name(side);
+    return side;
+  }
+  const name =
+    frame.names[frame.names.length - 1] ??
+    frame.holders[0] ??
+    (scene.topic === null ? frame.places[0] : undefined);
+  if (
+    name &&
+    name.part !== 'label' &&
+    !(scene.topicSaid && name.part === 'memory' && name.word !== 'memory')
+  ) {
+    const part = resolved(scene, name);
+    scene.name(part);
+    return part;
+  }
+  const power = frame.measures.some(({ unit }) => unit === 'mAh' || unit === 'Wh');
+  const owner = plugOwner(scene).part ?? scene.topic;
+  if (!power || /battery|pack|cell/.test(owner ?? '')) return owner;
+  return scene.context.parts.find((part) => /battery/.test(part)) ?? 'battery';
+}
+
+/** A number of a part. True where the frame held one. */
+export function readNumbers(scene: Scene, frame: Frame): boolean {
+  if (frame.codes.length === 0) return false;
+  closeGroups(scene);
+  const part = partMeant(scene, frame);
+  const role = frame.words.has('new') ? 'replacement' : 'fitted';
+  for (const { code, start, end } of frame.codes)
+    scene.put(
+      { kind: 'number', part, number: code, role },
+      { start, end },
+      frame.names.length === 0 ? ['part'] : [],
+    );
+  return true;
+}
+
+/** "one missing", "the ninth never was there", "dust filter missing". True where it is one. */
+export function readMissing(scene: Scene, frame: Frame, piece: Piece): boolean {
+  if (!frame.words.has('missing')) return false;
+  const counted = countOf(frame);
+  const [name] = [...frame.names, ...frame.holders];
+  const said = name ? resolved(scene, name) : (frame.joint?.owner ?? null);
+  const screwy = frame.joint?.type === 'screws' || frame.ordinals.length > 0 || scene.groups.length > 0;
+  const isPart =
+    name !== undefined &&
+    !screwy &&
+    frame.joint === null &&
+    Object.keys(frame.screw).length === 0 &&
+    piece.chunks.some(({ k }) => k === 'name') &&
+    (counted === null || name.plural);
+  const open = scene.groups[0];
+  const owner = said !== null ? { part: said } : open ? { part: open.part } : ownerFor(scene);
+  const count = counted && counted.n > 0 ? Math.min(counted.n, 200) : 1;
+  const screw = Object.keys(frame.screw).length > 0 ? frame.screw : null;
+  const whole =
+    scene.groups.length === 1 &&
+    open?.outOf === null &&
+    frame.ordinals.length > 0 &&
+    open.n !== null &&
+    frame.ordinals[0] === open.n;
+  if (whole && open?.n) open.n -= 1;
+  if (said !== null && !isPart) scene.name(said);
+  closeGroups(scene);
+  scene.put(
+    { kind: 'missing', ...(isPart ? { what: 'part' as const } : {}), count, part: owner.part, screw },
+    spanOf(frame),
+    said !== null ? [] : ['part'],
+  );
+  return true;
+}
+
+/** "the third spins", "one chewed": and, of those just counted, one fewer out. True where it is one. */
+export function readStripped(scene: Scene, frame: Frame): boolean {
+  const verb = doing(frame, 'spin');
+  const spins =
+    frame.words.has('stripped') || (verb !== undefined && verb.form !== 'plain' && !leaves(frame));
+  if (!spins || doing(frame, 'test') !== undefined) return false;
+  const counted = countOf(frame);
+  if (scene.lastPlaced?.kind === 'stripped' && counted === null && frame.ordinals.length === 0) return true;
+  const name = frame.names.find(({ part }) => partKindOf(part) !== 'fan') ?? frame.holders[0];
+  const said = name ? resolved(scene, name) : (frame.joint?.owner ?? null);
+  const part = said ?? scene.groups[0]?.part ?? scene.topic;
+  if (frame.names.some(({ part: p }) => /fan/.test(p)) && frame.ordinals.length === 0 && counted === null)
+    return false;
+  const open = scene.groups.length === 1 ? scene.groups[0] : undefined;
+  const inside = frame.ordinals.length === 0 || (open?.n !== undefined && frame.ordinals[0] === open.n);
+  if (
+    open?.n &&
+    open.outOf === null &&
+    inside &&
+    (frame.ordinals.length > 0 || frame.words.has('of-them') || bareOne(frame))
+  )
+    open.n -= 1;
+  const n = frame.ordinals.length > 0 ? 1 : Math.min(counted?.n ?? 1, 200);
+  if (open) closeGroups(scene);
+  scene.put({ kind: 'stripped', count: Math.max(n, 1), part }, spanOf(frame), said !== null ? [] : ['part']);
+  return true;
+}
+
+const bareOne = (frame: Frame): boolean => frame.counts.length === 1 && frame.names.length === 0;

@@ -1,0 +1,115 @@
+import type { JointType, Mechanism } from '../../sequence/schema.ts';
+import type { Screw } from '../../sequence/screw.ts';
+import type { Chunk, ChunkOf, NameChunk, Side } from '../phrases/chunk.ts';
+
+export type Verb = ChunkOf<'verb'>;
+export type Named = ChunkOf<'name'> & NameChunk;
+export type Particle =
+  | 'off'
+  | 'out'
+  | 'up'
+  | 'away'
+  | 'free'
+  | 'in'
+  | 'on'
+  | 'back'
+  | 'home'
+  | 'down'
+  | 'over'
+  | 'apart'
+  | 'loose'
+  | 'done';
+
+/** A piece, with each of its chunks in the role that its neighbours give it. */
+export interface Frame {
+  /** Parts that the act is about, in the order said. */
+  names: Named[];
+  /** Parts behind `on`, `in`, `from`: what is counted may be theirs. */
+  holders: Named[];
+  /** Parts behind another preposition: where it leads, what it stands beside. */
+  places: Named[];
+  counts: { n: number; at: number }[];
+  /** `3 of 4`: how many there are in all. */
+  outOf: number | null;
+  joint: ChunkOf<'joint'> | null;
+  cables: ChunkOf<'cable'>[];
+  mechanism: Mechanism | null;
+  bar: boolean;
+  screw: Partial<Screw>;
+  looks: string[];
+  where: string[];
+  sides: Side[];
+  hiddenBy: string | null;
+  /** Something hides it, but no part: `under tape`, `under it`. */
+  hiddenByTopic: boolean;
+  tighten: 'numbered' | 'cross' | null;
+  verbs: Verb[];
+  particles: Particle[];
+  ordinals: number[];
+  measures: ChunkOf<'measure'>[];
+  codes: ChunkOf<'code'>[];
+  words: Set<string>;
+  chunks: Chunk[];
+  unread: Chunk[];
+}
+
+export const emptyFrame = (): Frame => ({
+  names: [],
+  holders: [],
+  places: [],
+  counts: [],
+  outOf: null,
+  joint: null,
+  cables: [],
+  mechanism: null,
+  bar: false,
+  screw: {},
+  looks: [],
+  where: [],
+  sides: [],
+  hiddenBy: null,
+  hiddenByTopic: false,
+  tighten: null,
+  verbs: [],
+  particles: [],
+  ordinals: [],
+  measures: [],
+  codes: [],
+  words: new Set(),
+  chunks: [],
+  unread: [],
+});
+
+export const hasScrew = (frame: Frame): boolean => Object.keys(frame.screw).length > 0;
+export const tapeLike: ReadonlySet<JointType> = new Set(['tape', 'adhesive']);
+
+const particles: ReadonlySet<string> = new Set([
+  'off',
+  'out',
+  'up',
+  'away',
+  'free',
+  'in',
+  'on',
+  'back',
+  'home',
+  'down',
+  'over',
+  'apart',
+  'loose',
+  'done',
+]);
+export const isParticle = (word: string): word is Particle => particles.has(word);
+
+/** Particles that say that something left its place. */
+export const leaving: ReadonlySet<Particle> = new Set(['off', 'out', 'away', 'free', 'up', 'apart']);
+/** Particles that say that something went to its place. */
+export const returning: ReadonlySet<Particle> = new Set(['in', 'on', 'back', 'home', 'down']);
+
+export const leaves = (frame: Frame): boolean =>
+  frame.particles.some((p) => leaving.has(p) && p !== 'up') ||
+  (frame.particles.includes('up') && !frame.particles.some((p) => returning.has(p)));
+export const returns = (frame: Frame): boolean => frame.particles.some((p) => returning.has(p));
+
+export const doing = (frame: Frame, ...acts: Verb['act'][]): Verb | undefined =>
+  frame.verbs.find(({ act }) => acts.includes(act));

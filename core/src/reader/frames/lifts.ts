@@ -1,0 +1,391 @@
+import type { EntryJoint } from '../entries/entry.ts';
+import { partKindOf } from '../entries/partName.ts';
+import { sidedParts } from '../lexicon/parts.ts';
+import { siblings } from './connectors.ts';
+import { doing, leaves, type Frame, type Verb } from './frame.ts';
+import { resolved, closeGroups, sideOne } from './groups.ts';
+import type { Scene } from './scene.ts';
+
+const spanOf = (frame: Frame): { start: number; end: number } => ({
+  start: frame.chunks[0]?.start ?? 0,
+  end: frame.chunks[frame.chunks.length - 1]?.end ?? 0,
+});
+
+/** Verbs that take a part off by themselves; all others need a particle (`work it out`, `swing away`). */
+const whole = new Set([
+  'remove',
+  'lift',
+  'extract',
+  'withdraw',
+  'eject',
+  'hoist',
+  'fish',
+  'dismount',
+  'demount',
+  'uninstall',
+  'rem',
+  'pluck',
+  'take',
+  'pull',
+  'draw',
+  'set aside',
+  'put aside',
+  'lay aside',
+  'put away',
+  'twist off',
+  'push out',
+  'strip out',
+  'coax out',
+  'hook out',
+]);
+
+/** Reads a frame as a part that comes off. True where it is one. */
+export function readLift(scene: Scene, frame: Frame): boolean {
+  const verb = doing(
+    frame,
+    'take',
+    'come',
+    'pop',
+    'pry',
+    'unclip',
+    'peel',
+    'slide',
+    'unscrew',
+    'loosen',
+    'cut',
+    'drill',
+    'release',
+    'open',
+  );
+  if (doing(frame, 'serve') !== undefined && verb === undefined) return false;
+  const lifted = isLifted(frame, verb);
+  if (frees(scene, frame, lifted, verb)) return true;
+  if (peelsMentioned(scene, frame, verb)) return true;
+  if (isOfScrew(scene, frame, lifted)) return true;
+  if (!lifted && !opensSomething(frame, verb)) return false;
+  if (
+    scene.topicIsLead &&
+    frame.names.length === 0 &&
+    scene.lastPlaced?.kind === 'undo' &&
+    scene.lastPlaced.joint.type === 'connector'
+  )
+    return true;
+  const targets = targetsOf(scene, frame);
+  if (targets.length === 0) return false;
+  const open = scene.groups[0];
+  const guessed = scene.context.off || scene.context.part === null;
+  if (
+    open &&
+    open.partInferred &&
+    targets.length === 1 &&
+    targets[0] &&
+    !targets[0].inferred &&
+    (open.part === null || guessed)
+  )
+    for (const group of scene.groups) group.part = targets[0].part;
+  closeGroups(scene);
+  const unscrewed =
+    verb?.act === 'unscrew' && !lifted && frame.counts.length === 0 && targets.length === 1
+      ? targets[0]
+      : undefined;
+  if (unscrewed) return opensScrews(scene, frame, unscrewed);
+  for (const target of targets) liftOne(scene, frame, verb, lifted, target);
+  const [first] = targets;
+  const object =
+    frame.chunks.findIndex(({ k }) => k === 'verb') < frame.chunks.findIndex(({ k }) => k === 'name');
+  if (lifted && verb && object && first && !first.inferred && verb.form !== 's')
+    scene.repeat = (part) => scene.put({ kind: 'lift', part }, spanOf(frame));
+  return true;
+}
+
+/** "the plate was unscrewed, two screws": how many may follow. */
+function opensScrews(scene: Scene, frame: Frame, { part, inferred }: Target): boolean {
+  scene.name(part);
+  scene.groups.push({
+    type: 'screws',
+    part,
+    partInferred: inferred,
+    n: null,
+    outOf: null,
+    joint: {},
+    screw: {},
+    screwInferred: false,
+    looks: [],
+    partitive: false,
+    loose: false,
+    added: false,
+    spread: false,
+    bare: false,
+    behindColon: false,
+    stripped: false,
+    missing: false,
+    ...spanOf(frame),
+  });
+  return true;
+}
+
+function isLifted(frame: Frame, verb: Verb | undefined): boolean {
+  if (frame.chunks.length === 1 && frame.particles[0] === 'up') return false;
+  if (verb?.act === 'come' && frame.measures.some(({ unit }) => unit === 'mm' || unit === 'cm')) return false;
+  if (verb && / (off|out|away|aside)$/.test(verb.lemma)) return true;
+  if (leaves(frame))
+    return verb?.act !== 'open' || frame.particles.some((p) => p === 'off' || p === 'out' || p === 'away');
+  if (!verb) return false;
+  const verbAt = frame.chunks.findIndex(({ k }) => k === 'verb');
+  const pronoun = frame.chunks
+    .slice(verbAt + 1)
+    .some((chunk) => chunk.k === 'word' && ['it', 'they', 'both', 'this'].includes(chunk.word));
+  const object = frame.names.length > 0 || pronoun;
+  if (verb.act === 'take' && verb.form === 'past' && frame.chunks.length === 1)
+    return whole.has(verb.lemma) && verb.lemma !== 'take';
+  if (verb.act === 'take')
+    return object && whole.has(verb.lemma) && (verb.lemma !== 'take' || frame.names.length > 0);
+  if (verb.act === 'peel') return frame.names.length > 0 || pronoun || verb.form === 's';
+  return false;
+}
+
+/** A cover that is pried, clips of a part that let go, a part that slides: the joint is undone, nothing lifted yet. */
+const opensSomething = (frame: Frame, verb: Verb | undefined): boolean =>
+  verb !== undefined &&
+  (verb.act === 'pry' ||
+    verb.act === 'unclip' ||
+    (verb.act === 'slide' && frame.joint === null) ||
+    (verb.act === 'unscrew' && frame.names.length > 0));
+
+/** "a seventh, beside the plug, out now", "they are out", "got it": the screw, not its part. */
+function isOfScrew(scene: Scene, frame: Frame, lifted: boolean): boolean {
+  const open = scene.groups[scene.groups.length - 1];
+  const loosened =
+    frame.particles.some((p) => p === 'loose' || p === 'done') ||
+    doing(frame, 'unscrew', 'loosen') !== undefined;
+  const nameless = frame.names.length === 0 && frame.cables.length === 0;
+  if (!open && lifted && nameless && frame.words.has('they') && scene.heading !== null) return true;
+  const before = scene.context.lastLine[scene.context.lastLine.length - 1];
+  const screws =
+    before?.kind === 'undo' &&
+    (before.joint.type === 'screws' || before.joint.type === 'clips') &&
+    (before.joint.count ?? 2) > 1;
+  if (
+    !open &&
+    lifted &&
+    nameless &&
+    screws &&
+    !scene.topicSaid &&
+    (frame.words.has('they') ||
+      frame.words.has('all') ||
+      (frame.words.has('both') && before.joint.count === 2))
+  )
+    return true;
+  if (open && nameless && loosened) return true;
+  if (!lifted || !nameless) return false;
+  const plural =
+    frame.words.has('they') || frame.words.has('all') || (frame.words.has('both') && scene.groups.length > 0);
+  if (open && plural) return true;
+  return open !== undefined && (open.stripped || isLone(scene, open));
+}
+
+/** "it has a strip of tape across it, peeled that": what was spoken of just before. */
+function peelsMentioned(scene: Scene, frame: Frame, verb: Verb | undefined): boolean {
+  const pronoun =
+    frame.words.has('it') || frame.words.has('this') || frame.words.has('they') || frame.chunks.length === 1;
+  const card =
+    frame.hiddenByTopic &&
+    frame.chunks.some(({ k }) => k === 'tool') &&
+    scene.mentioned === 'adhesive' &&
+    verb !== undefined;
+  if (card && frame.names.length === 0) {
+    closeGroups(scene);
+    scene.undo({ type: 'adhesive' }, scene.topic, spanOf(frame), ['part']);
+    scene.mentioned = null;
+    return true;
+  }
+  if (
+    verb?.act !== 'peel' ||
+    !pronoun ||
+    frame.names.length > 0 ||
+    frame.joint !== null ||
+    scene.mentioned === null
+  )
+    return false;
+  closeGroups(scene);
+  scene.undo({ type: scene.mentioned }, scene.topic, spanOf(frame), ['part']);
+  return true;
+}
+
+/** "pliers got it", "extractor, ninth out": the screw that was stripped is out after all. */
+function frees(scene: Scene, frame: Frame, lifted: boolean, verb: Verb | undefined): boolean {
+  const stripped = scene.context.lastLine.find((entry) => entry.kind === 'stripped');
+  const got =
+    lifted ||
+    verb?.lemma === 'get' ||
+    verb?.act === 'drill' ||
+    frame.particles.includes('done') ||
+    frame.particles.includes('loose');
+  if (
+    stripped?.kind !== 'stripped' ||
+    !got ||
+    scene.topicSaid ||
+    frame.names.length > 0 ||
+    frame.cables.length > 0 ||
+    scene.acted
+  )
+    return false;
+  closeGroups(scene);
+  const kind = scene.context.last?.part === stripped.part ? scene.context.last?.joint.screw : null;
+  scene.undo({ type: 'screws', count: 1, ...(kind ? { screw: kind } : {}) }, stripped.part, spanOf(frame), [
+    'part',
+    'screw',
+  ]);
+  return true;
+}
+
+/** One more screw of a part that is still held: what is out is the screw. */
+const isLone = (scene: Scene, open: { n: number | null; screwInferred: boolean; start: number }): boolean => {
+  const said = scene.line.slice(open.start).toLowerCase();
+  return (
+    open.n === 1 &&
+    /^(\W*(oh|aha|and|an|plus|then|now|the|a|ok|ah)\W+)*(one more|another|a further|(the )?(second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth)|a \w+th\b)/.test(
+      said,
+    )
+  );
+};
+
+interface Target {
+  readonly part: string;
+  readonly inferred: boolean;
+}
+
+function targetsOf(scene: Scene, frame: Frame): Target[] {
+  const letters = frame.chunks
+    .filter((chunk) => chunk.k === 'side')
+    .map((chunk) => (chunk as { side: string }).side);
+  const sided = (part: string): string[] =>
+    letters.length > 0 && sidedParts.has(part)
+      ? letters.slice(0, 2).map((side) => `${side}-${part}`)
+      : [part];
+  const names = frame.names.map((name) => resolved(scene, name));
+  const said = (names.length > 0 ? names : []).flatMap(sided);
+  const opens =
+    frame.chunks.find((chunk) => chunk.k !== 'word' && chunk.k !== 'look' && chunk.k !== 'side')?.k ===
+    'name';
+  if (said.length > 0 && !opens) scene.waiting = [];
+  if (
+    scene.waiting.length > 0 &&
+    (said.length > 0
+      ? scene.waiting.every(({ cable }) => !cable)
+      : frame.words.has('both') ||
+        frame.words.has('all') ||
+        frame.words.has('they') ||
+        scene.waiting.length > 1)
+  ) {
+    const all = [...scene.waiting.map(({ part }) => part), ...said];
+    scene.waiting = [];
+    return [...new Set(all)].map((part) => ({ part, inferred: false }));
+  }
+  scene.waiting = [];
+  if (said.length > 0) return said.map((part) => ({ part, inferred: false }));
+  const one = sideOne(scene, frame);
+  if (one !== null && letters.length === 1) return [{ part: one, inferred: false }];
+  const base = scene.topic?.replace(/^(left|right)-/, '') ?? '';
+  if (letters.length > 0 && sidedParts.has(base))
+    return letters.map((side) => ({
+      part: `${side}-${scene.topic?.replace(/^(left|right)-/, '')}`,
+      inferred: true,
+    }));
+  if (frame.words.has('both')) {
+    const pair = siblings(scene);
+    if (scene.pair.length > 1) return scene.pair.map((part) => ({ part, inferred: true }));
+    if (pair.length > 1) return pair.map((part) => ({ part, inferred: true }));
+    const recent = scene.context.parts.slice(0, 2);
+    if (frame.words.has('they') || /\bboth\b/.test(scene.line))
+      if (
+        recent.length === 2 &&
+        scene.topic !== null &&
+        !scene.topicSaid &&
+        scene.context.lastLine.length > 1
+      )
+        return recent.map((part) => ({ part, inferred: true }));
+  }
+  const unknown = newPart(scene, frame);
+  if (unknown !== null) return [{ part: unknown, inferred: false }];
+  if (
+    isOfSomethingElse(frame) ||
+    (!scene.opened && frame.particles.includes('off') && frame.verbs.length === 0 && !scene.topicSaid)
+  )
+    return [];
+  return scene.topic === null ? [] : [{ part: scene.topic, inferred: !scene.topicSaid }];
+}
+
+/** "mains off", "light out": of a thing that is no part. */
+function isOfSomethingElse(frame: Frame): boolean {
+  const at = frame.chunks.findIndex(
+    (chunk) => chunk.k === 'word' && ['off', 'out', 'away'].includes(chunk.word),
+  );
+  return (
+    at > 0 &&
+    frame.chunks.slice(0, at).some(({ k }) => k === 'talk' || k === 'tool' || (k === 'word' && false)) &&
+    frame.verbs.length === 0
+  );
+}
+
+/** "trim off", "liner away": in a part's place any noun is a part. */
+function newPart(scene: Scene, frame: Frame): string | null {
+  const at = frame.chunks.findIndex(
+    (chunk) => chunk.k === 'word' && ['off', 'out', 'away'].includes(chunk.word),
+  );
+  const before = frame.chunks[at - 1];
+  const opens =
+    at > 0 &&
+    frame.chunks
+      .slice(0, at)
+      .every(
+        (chunk) =>
+          chunk.k === 'unknown' || (chunk.k === 'word' && ['the', 'a', 'now', 'and'].includes(chunk.word)),
+      );
+  if (before?.k !== 'unknown' || !opens) return null;
+  const words = frame.chunks.slice(0, at).filter(({ k }) => k === 'unknown');
+  const slug = words
+    .map(({ start, end }) =>
+      scene.line
+        .slice(start, end)
+        .toLowerCase()
+        .replace(/[^a-z0-9]/g, ''),
+    )
+    .filter(Boolean)
+    .join('-');
+  if (slug.length < 3) return null;
+  frame.unread = frame.unread.filter((chunk) => !words.includes(chunk));
+  return slug;
+}
+
+function liftOne(
+  scene: Scene,
+  frame: Frame,
+  verb: Verb | undefined,
+  lifted: boolean,
+  { part, inferred }: Target,
+): void {
+  if (!inferred) scene.name(part);
+  const flags = inferred ? (['part'] as const) : [];
+  const joint = jointUndone(frame, verb, lifted, part);
+  if (joint !== null)
+    scene.undo(joint, part, spanOf(frame), [...flags], verb?.act === 'pry' ? 'pry' : undefined);
+  if (!lifted) return;
+  scene.put({ kind: 'lift', part }, spanOf(frame), [...flags]);
+  scene.again = (other) => scene.put({ kind: 'lift', part: other }, spanOf(frame));
+}
+
+/** The joint that the verb itself names: clips that are pried, adhesive that is cut, rails. */
+function jointUndone(frame: Frame, verb: Verb | undefined, lifted: boolean, part: string): EntryJoint | null {
+  const where = [...frame.where].join(', ').slice(0, 120);
+  const place = where ? { where } : {};
+  const count =
+    frame.where.some((w) => w.startsWith('corner')) && frame.counts[0] ? { count: frame.counts[0].n } : {};
+  if (verb?.act === 'pry' && !lifted && partKindOf(part) !== 'foot')
+    return { type: 'clips', ...place, ...count };
+  if (verb?.act === 'unclip') return { type: 'clips', ...place, ...count };
+  if (verb?.act === 'slide' && !frame.particles.includes('out')) return { type: 'slide', ...place };
+  if (verb?.act === 'cut' && lifted) return { type: 'adhesive', ...place };
+  if (verb?.act === 'unscrew' && !lifted) return { type: 'screws', ...place };
+  return null;
+}

@@ -1,0 +1,284 @@
+import { isWord, type Chunk } from '../phrases/chunk.ts';
+import { doing, leaves, returns, type Frame } from './frame.ts';
+import { has, type Piece } from './piece.ts';
+import type { Scene } from './scene.ts';
+
+/**
+ * How a piece is meant. Only `act` undoes anything; `up` is a thing going back, `left` one that stays, `seen`
+ * an inventory, `asked` a question, `caution` a warning, `note` everything else that is no act: denied,
+ * imagined, wished, told of another model.
+ */
+export type Mood = 'act' | 'up' | 'left' | 'seen' | 'asked' | 'caution' | 'note';
+
+const strongTake = new Set([
+  'remove',
+  'lift',
+  'extract',
+  'withdraw',
+  'eject',
+  'take',
+  'pull',
+  'undo',
+  'unscrew',
+  'draw',
+  'raise',
+  'hoist',
+  'fish',
+  'pluck',
+  'coax out',
+  'twist off',
+]);
+
+export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
+  if (piece.sentence !== scene.sentence) {
+    scene.imagined = false;
+    scene.sentence = piece.sentence;
+  }
+  if (piece.asked) {
+    if (scene.opened && returns(frame) && !leaves(frame)) scene.up = true;
+    return 'asked';
+  }
+  if (isImagined(scene, piece)) return 'note';
+  const first = piece.chunks[0];
+  if (isWord(first, 'question')) return 'asked';
+  if (isWord(first, 'or', 'while')) return 'note';
+  if (
+    frame.ordinals.length > 0 &&
+    frame.verbs.some(({ lemma }) => ['snap', 'break', 'tear', 'jump'].includes(lemma))
+  )
+    return 'note';
+  if (isWord(first, 'caution') && !leaves(frame)) return 'caution';
+  if (isDenied(piece, frame)) return isWord(first, 'not', 'never') ? 'caution' : 'note';
+  if (has(piece, 'stays', 'fixed') && !isStayScrew(piece)) return 'left';
+  if (has(piece, 'absent')) return 'note';
+  if (isPlanned(piece, frame)) return 'note';
+  if (has(piece, 'inventory')) scene.inventory = piece.sentence;
+  const undoes = frame.verbs.some(({ act }) =>
+    ['take', 'unscrew', 'loosen', 'unplug', 'press', 'come', 'release', 'open'].includes(act),
+  );
+  if (scene.inventory === piece.sentence && !leaves(frame) && !undoes) return 'seen';
+  if (has(piece, 'in-the-way') && !leaves(frame)) return 'note';
+  if (
+    isAboutTool(frame) ||
+    (doing(frame, 'lay') && frame.chunks.some(({ k }) => k === 'tool') && frame.counts.length > 0)
+  )
+    return 'note';
+  if (isGoingBack(scene, piece, frame)) return 'up';
+  const removes =
+    leaves(frame) || frame.verbs.some(({ act }) => act === 'unplug' || act === 'unscrew' || act === 'peel');
+  if (scene.context.goingBack && !removes && frame.codes.length === 0) return 'up';
+  if (isTalk(frame)) return 'note';
+  return 'act';
+}
+
+/** "alcohol in", "heat mat on", "picks in": what is done with a tool alone. */
+const isAboutTool = (frame: Frame): boolean =>
+  frame.chunks[0]?.k === 'tool' &&
+  frame.names.length + frame.cables.length + frame.counts.length === 0 &&
+  frame.joint === null &&
+  frame.verbs.length === 0 &&
+  frame.words.size <= 2 &&
+  returns(frame);
+
+function isImagined(scene: Scene, piece: Piece): boolean {
+  const real =
+    has(piece, 'now') ||
+    piece.joiner === 'but' ||
+    /^\s*(here|so|just)\b/i.test(scene.line.slice(piece.chunks[0]?.start ?? 0));
+  if (scene.imagined && real && !has(piece, 'if', 'would', 'other-model')) scene.imagined = false;
+  if (has(piece, 'if', 'would', 'other-model') || isOtherModel(scene, piece)) scene.imagined = true;
+  return scene.imagined;
+}
+
+/** "The S7 tower has a latch", "On the H3-G there are four more": a model by its name. */
+function isOtherModel(scene: Scene, piece: Piece): boolean {
+  const start = piece.chunks[0]?.start ?? 0;
+  const text = scene.line.slice(start, start + 60);
+  const opens = piece.joiner === 'start' || piece.joiner === 'stop';
+  return (
+    scene.context.spoken &&
+    opens &&
+    /^(?:but )?(?:on |in |for |with )?the (?:[A-Z][\w-]* )?(?:[A-Z]+\d[\w-]*|(?:\w+ ){0,2}(?:inch|tower|edition|family|series))\b/i.test(
+      text,
+    ) &&
+    /\b[A-Z]+\d|inch|tower|edition|family|series/.test(text)
+  );
+}
+
+/** Does a word deny the act? `no` before a code is "number"; "not the fan" behind an act was cut off before. */
+function isDenied(piece: Piece, frame: Frame): boolean {
+  if (has(piece, 'not', 'never')) return true;
+  const at = piece.chunks.findIndex((chunk) => isWord(chunk, 'no'));
+  if (at > 0 && isWord(piece.chunks[at - 1], 'with')) return false;
+  if (at < 0)
+    return piece.chunks.some((chunk, i) => isWord(chunk, 'can') && isWord(piece.chunks[i + 1], 'not'));
+  const next = piece.chunks[at + 1];
+  return (
+    next !== undefined &&
+    next.k !== 'code' &&
+    next.k !== 'measure' &&
+    !(next.k === 'count' && frame.codes.length === 0)
+  );
+}
+
+/** "four that stay in the cover": captive screws, no part that stays. */
+const isStayScrew = (piece: Piece): boolean =>
+  piece.chunks.some(({ k }) => k === 'count') &&
+  piece.chunks.some((chunk) => chunk.k === 'joint' && chunk.type === 'screws') &&
+  !piece.chunks.some((chunk) => isWord(chunk, 'on'));
+
+/** Wanted, owed, or for later. */
+function isPlanned(piece: Piece, frame: Frame): boolean {
+  if (has(piece, 'later')) return true;
+  if (has(piece, 'must', 'will'))
+    return !frame.verbs.some(({ form }) => form === 'past') || has(piece, 'must');
+  return false;
+}
+
+const looksNew = (frame: Frame): boolean => frame.words.has('new') && !leaves(frame);
+
+/** Is something put back, or a new one in? Particles and verbs decide; where the work goes up already, less is needed. */
+function isGoingBack(scene: Scene, piece: Piece, frame: Frame): boolean {
+  const fits = frame.verbs.some(({ act, lemma, form }) => act === 'fit' && isFitting(lemma, form, frame));
+  const takes = frame.verbs.some(
+    ({ act, lemma }) =>
+      ['unscrew', 'loosen', 'unplug', 'peel', 'unclip', 'cut', 'drill'].includes(act) ||
+      (act === 'take' && strongTake.has(lemma)),
+  );
+  const labelled = frame.measures.some(({ unit }) => ['V', 'mAh', 'Wh', 'g', 'c'].includes(unit));
+  if ((leaves(frame) && !fits) || frame.codes.length > 0 || (labelled && !fits)) return false;
+  if (isBackCover(scene, frame)) return false;
+  if (!scene.opened && !fits && !frame.words.has('new')) return false;
+  if (takes && !returns(frame) && !frame.words.has('back')) return false;
+  if (fits || (returns(frame) && !isState(frame))) return true;
+  if (looksNew(frame) && frame.verbs.some(({ act }) => act === 'have')) return false;
+  if (looksNew(frame) && (scene.up || frame.names.length + frame.counts.length > 0 || frame.joint !== null))
+    return true;
+  const closes = frame.words.has('again') && frame.names.length > 0 && !takes;
+  return closes || (scene.up && !takes && !leaves(frame) && staysUp(scene, frame, piece));
+}
+
+/** "8 T6 back", before any cover was spoken of: the screws of the back. */
+const isBackCover = (scene: Scene, frame: Frame): boolean =>
+  frame.particles.length === 1 &&
+  frame.particles[0] === 'back' &&
+  frame.counts.length > 0 &&
+  Object.keys(frame.screw).length > 0 &&
+  !scene.context.parts.some((part) => /cover|shroud|shell/.test(part));
+
+/** In the middle of closing, a bare group or name goes back too. */
+const staysUp = (scene: Scene, frame: Frame, piece: Piece): boolean =>
+  (scene.upSaid || (frame.screw.size == null && frame.screw.thread == null)) &&
+  frame.verbs.every(({ act }) => ['be', 'have', 'fit', 'press', 'slide', 'lay', 'turn'].includes(act)) &&
+  frame.measures.length + frame.codes.length === 0 &&
+  !has(piece, 'missing', 'stripped', 'stuck') &&
+  (frame.counts.length > 0 ||
+    frame.ordinals.length > 0 ||
+    frame.names.length > 0 ||
+    frame.particles.length > 0 ||
+    frame.cables.length > 0 ||
+    frame.mechanism !== null ||
+    frame.joint !== null ||
+    frame.bar);
+
+/** "clipped all round", "glued in its tray": how a thing is, not what was done. */
+const stative = new Set([
+  'glue',
+  'tape',
+  'screw',
+  'clip',
+  'fasten',
+  'bolt',
+  'attach',
+  'mount',
+  'snap',
+  'fit',
+  'route',
+  'lock',
+  'tuck in',
+  'slip',
+  'close',
+  'catch',
+  'connect',
+]);
+const isFitting = (lemma: string, form: string, frame: Frame): boolean => {
+  // "is stuck down with tape": how it is held.
+  const held =
+    form === 'past' &&
+    frame.verbs.some((verb) => verb.act === 'be' && verb.form !== 'past') &&
+    !frame.words.has('again') &&
+    !frame.words.has('back') &&
+    !frame.words.has('now');
+  if (held) return false;
+  if (lemma === 'snap' && form === 'past') return false;
+  return (
+    form === 'plain' || form === 'ing' || returns(frame) || !stative.has(lemma) || frame.words.has('new')
+  );
+};
+const isState = (frame: Frame): boolean =>
+  frame.verbs.some(
+    ({ act }) => act === 'lay' || act === 'hold' || act === 'see' || act === 'read' || act === 'turn',
+  );
+
+/** Verbs of talk without any act beside them. */
+function isTalk(frame: Frame): boolean {
+  if (frame.verbs.length === 0) return false;
+  const acts = frame.verbs.filter(
+    ({ act }) => !['talk', 'serve', 'test', 'try', 'mean', 'warm'].includes(act),
+  );
+  const told =
+    frame.counts.length > 0 &&
+    (frame.joint !== null || Object.keys(frame.screw).length > 0 || frame.looks.length > 0);
+  return (
+    acts.length === 0 &&
+    !leaves(frame) &&
+    !told &&
+    frame.codes.length === 0 &&
+    frame.measures.length === 0 &&
+    !frame.words.has('in-the-way')
+  );
+}
+
+/** Does the chunk turn the sense of what follows: a denial, or a thing that stays? */
+const turns = (chunk: Chunk | undefined): boolean =>
+  isWord(chunk, 'not', 'never', 'stays', 'no', 'absent', 'would');
+
+/**
+ * "3 PH1 out not the duct", "1 PH0 standoff stays": what was done stands before what was not, without a mark
+ * between them. Such a piece is two.
+ */
+export function splitAtTurn(piece: Piece): Piece[] {
+  const at = piece.chunks.findIndex((chunk, i) => i > 0 && turns(chunk));
+  if (at < 0) return [piece];
+  const before = piece.chunks.slice(0, at);
+  const complete = before.some(
+    (chunk) =>
+      chunk.k === 'count' ||
+      chunk.k === 'measure' ||
+      chunk.k === 'code' ||
+      (chunk.k === 'word' && ['off', 'out', 'away'].includes(chunk.word)) ||
+      (chunk.k === 'verb' &&
+        ['cut', 'take', 'unplug', 'pop', 'peel', 'unclip', 'pry', 'unscrew', 'slide', 'drill'].includes(
+          chunk.act,
+        )),
+  );
+  const relation = piece.chunks.some((chunk) =>
+    isWord(chunk, 'stuck', 'without', 'unless', 'missing', 'amend-to'),
+  );
+  if (!complete || relation || (isWord(piece.chunks[at], 'no') && piece.chunks[at + 1]?.k === 'code'))
+    return [piece];
+  const last = before[before.length - 1];
+  const subject =
+    isWord(piece.chunks[at], 'would') && isWord(last, 'it', 'this', 'i', 'we')
+      ? 1
+      : isWord(piece.chunks[at], 'stays') && (last?.k === 'name' || last?.k === 'joint')
+        ? 1
+        : 0;
+  if (at - subject < 1) return [piece];
+  return [
+    { ...piece, chunks: piece.chunks.slice(0, at - subject) },
+    { ...piece, chunks: piece.chunks.slice(at - subject), joiner: 'comma' },
+  ];
+}
+
+export const isServed = (frame: Frame): boolean => doing(frame, 'serve') !== undefined;

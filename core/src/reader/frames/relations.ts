@@ -1,0 +1,244 @@
+import { isWord, type Chunk } from '../phrases/chunk.ts';
+import { closeGroups } from './groups.ts';
+import { partsIn, type Told } from './told.ts';
+import { doing, type Frame } from './frame.ts';
+import { has } from './piece.ts';
+import type { Scene } from './scene.ts';
+
+const spanOf = (told: readonly Told[]): { start: number; end: number } => ({
+  start: told[0]?.piece.chunks[0]?.start ?? 0,
+  end: told[told.length - 1]?.piece.chunks.at(-1)?.end ?? 0,
+});
+
+/** Statements about order in one sentence; how many of its pieces they took, 0 where it states none. */
+export function readRelation(scene: Scene, told: readonly Told[]): number {
+  return readCovers(scene, told) || readRequires(scene, told) || readBlocked(scene, told);
+}
+
+/** "X covers A, B and C". */
+function readCovers(scene: Scene, told: readonly Told[]): number {
+  const [first, ...rest] = told;
+  if (!first || first.piece.asked) return 0;
+  const at = first.piece.chunks.findIndex(
+    (chunk) => chunk.k === 'verb' && chunk.act === 'cover' && chunk.form !== 'past',
+  );
+  if (at < 0 || has(first.piece, 'not', 'if', 'would', 'other-model', 'new')) return 0;
+  const over = partsIn(scene, first.piece.chunks.slice(0, at));
+  const part =
+    over[over.length - 1] ??
+    (isWord(first.piece.chunks[at - 1], 'it', 'this') || at === 0 ? scene.topic : null);
+  const list = listBehind(scene, first.piece.chunks.slice(at + 1), rest);
+  const parts = list.parts.filter((other) => other !== part);
+  if (part === null || parts.length === 0) return 0;
+  closeGroups(scene);
+  scene.put({ kind: 'covers', part, parts }, spanOf(told.slice(0, 1 + list.taken)));
+  scene.name(part);
+  return 1 + list.taken;
+}
+
+/** Names behind a verb and in the pieces after it, as long as these hold nothing else. */
+function listBehind(
+  scene: Scene,
+  chunks: readonly Chunk[],
+  rest: readonly Told[],
+): { parts: string[]; taken: number } {
+  const parts = partsIn(scene, chunks);
+  let taken = 0;
+  for (const { piece } of rest) {
+    const more = partsIn(scene, piece.chunks);
+    const only = piece.chunks.every((chunk) =>
+      ['name', 'cable', 'word', 'plain', 'talk', 'side', 'look', 'place', 'count'].includes(chunk.k),
+    );
+    if (!only || more.length === 0 || has(piece, 'off', 'out', 'stuck')) break;
+    parts.push(...more);
+    taken++;
+  }
+  return { parts: [...new Set(parts)], taken };
+}
+
+const past = (frames: readonly Frame[]): boolean =>
+  frames.some((frame) => frame.verbs.some(({ form }) => form === 'past'));
+
+/**
+ * What must come first, however it is put: "X needs A and B first", "X won't come without A off", "X cannot be
+ * removed before A", "before X, A and B have to be out", "only once A is out can X …".
+ */
+function readRequires(scene: Scene, told: readonly Told[]): number {
+  const first = told[0];
+  if (!first || first.piece.asked || told.some(({ piece }) => has(piece, 'other-model', 'if'))) return 0;
+  return (
+    withoutOrBefore(scene, first) ||
+    beforeFirst(scene, told) ||
+    needsFirst(scene, told) ||
+    onlyAfter(scene, told)
+  );
+}
+
+function require(scene: Scene, part: string | null, parts: readonly string[], told: readonly Told[]): number {
+  const others = [...new Set(parts)].filter((other) => other !== part);
+  if (part === null || others.length === 0) return 0;
+  closeGroups(scene);
+  scene.put({ kind: 'requires', part, parts: others }, spanOf(told));
+  scene.name(part);
+  return told.length;
+}
+
+/** "X won't come / cannot be removed without | unless | before | until A". */
+function withoutOrBefore(scene: Scene, told: Told): number {
+  const { chunks } = told.piece;
+  const at = chunks.findIndex((chunk) => isWord(chunk, 'without', 'unless', 'before'));
+  if (at <= 0) return 0;
+  if (chunks.slice(0, at).some((chunk) => isWord(chunk, 'i', 'we'))) return 0;
+  const denied = chunks.slice(0, at).some((chunk) => isWord(chunk, 'stuck', 'not', 'can', 'never', 'no'));
+  if (!denied) return 0;
+  const before = partsIn(scene, chunks.slice(0, at));
+  return require(scene, before[0] ?? scene.topic, partsIn(scene, chunks.slice(at + 1)), [told]);
+}
+
+/** "Before X (can be lifted), A and B must have been removed". */
+function beforeFirst(scene: Scene, told: readonly Told[]): number {
+  const [first, ...rest] = told;
+  if (!first || !isWord(first.piece.chunks[0], 'before', 'without') || rest.length === 0) return 0;
+  const head = partsIn(scene, first.piece.chunks);
+  const list = rest.flatMap(({ piece }) => partsIn(scene, piece.chunks));
+  if (isWord(first.piece.chunks[0], 'without'))
+    return list.length > 0 ? require(scene, list[0] ?? null, head, told) : 0;
+  const part = head[0] ?? null;
+  const owed = rest.some(
+    ({ piece }) =>
+      has(piece, 'must', 'will', 'first', 'out', 'off') ||
+      piece.chunks.some((chunk) => chunk.k === 'verb' && ['take', 'unplug', 'need'].includes(chunk.act)),
+  );
+  return owed ? require(scene, part, list, told) : 0;
+}
+
+/** "X needs A and B first", "X presupposes A". */
+function needsFirst(scene: Scene, told: readonly Told[]): number {
+  const [first, ...rest] = told;
+  if (!first) return 0;
+  const at = first.piece.chunks.findIndex(
+    (chunk) => chunk.k === 'verb' && chunk.act === 'need' && chunk.form !== 'past' && chunk.lemma !== 'want',
+  );
+  if (at < 0 || has(first.piece, 'not', 'no', 'would', 'new')) return 0;
+  const before = partsIn(scene, first.piece.chunks.slice(0, at));
+  const list = listBehind(scene, first.piece.chunks.slice(at + 1), rest);
+  const tells =
+    told.slice(0, 1 + list.taken).some(({ piece }) => has(piece, 'first', 'out', 'off', 'away')) ||
+    before.length > 0;
+  return tells ? require(scene, before[0] ?? null, list.parts, told.slice(0, 1 + list.taken)) : 0;
+}
+
+/** "only after A", "only once A is out can X come". */
+function onlyAfter(scene: Scene, told: readonly Told[]): number {
+  const first = told[0];
+  if (!first) return 0;
+  const { chunks } = first.piece;
+  const at = chunks.findIndex((chunk, i) => isWord(chunk, 'after') && isWord(chunks[i - 1], 'only'));
+  if (at < 0 || past(first.frames)) return 0;
+  const [before, behind] = [partsIn(scene, chunks.slice(0, at)), partsIn(scene, chunks.slice(at + 1))];
+  if (before.length > 0) return require(scene, before[0] ?? null, behind, [first]);
+  return require(scene, behind[behind.length - 1] ?? null, behind.slice(0, -1), [first]);
+}
+
+/** "X won't come, Y holds it", "X stuck: Y", "X blocked by Y": tried, and why not. */
+function readBlocked(scene: Scene, told: readonly Told[]): number {
+  const stuckAt = told.findIndex(
+    ({ piece }) => has(piece, 'stuck') && !has(piece, 'if', 'would', 'other-model'),
+  );
+  const wayAt = told.findIndex(({ piece }) => has(piece, 'in-the-way'));
+  const reached = told.findIndex(({ frames }) =>
+    frames.some((frame) => frame.words.has('can') && frame.words.has('not')),
+  );
+  if ((stuckAt < 0 && wayAt < 0) || (scene.up && wayAt < 0)) return reached >= 0 ? 0 : 0;
+  const from = stuckAt >= 0 ? stuckAt : wayAt;
+  if (
+    from > 0 &&
+    stuckAt > 0 &&
+    told
+      .slice(0, from)
+      .some(({ frames }) => frames.some((f) => f.counts.length > 0 || f.particles.length > 0))
+  )
+    return 0;
+  const stuck = told[stuckAt];
+  const stuckIndex = stuck?.piece.chunks.findIndex((chunk) => isWord(chunk, 'stuck')) ?? -1;
+  const own = stuck ? partsIn(scene, stuck.piece.chunks.slice(0, stuckIndex)) : [];
+  const subjects =
+    own.length > 0 || stuckAt <= 0
+      ? own
+      : partsIn(
+          scene,
+          told.slice(0, stuckAt).flatMap(({ piece }) => piece.chunks),
+        ).slice(-1);
+  const explicit = told[wayAt]?.piece.chunks.some(
+    (chunk) =>
+      isWord(chunk, 'in-the-way') &&
+      /hold|way|block|stop|keep|trap|pin|catch/.test(scene.line.slice(chunk.start, chunk.end).toLowerCase()),
+  );
+  if (stuckAt < 0 && !explicit && scene.stuck === null) return 0;
+  const part =
+    subjects[0] ??
+    (wayAt >= 0 && stuckAt < 0
+      ? (partsIn(
+          scene,
+          told.slice(0, wayAt).flatMap(({ piece }) => piece.chunks),
+        )[0] ??
+        scene.stuck?.part ??
+        null)
+      : scene.topic);
+  const holders = holdersOf(scene, told, stuckAt, stuckIndex, wayAt).filter((other) => other !== part);
+  if (part === null) return 0;
+  const by = holders[holders.length - 1];
+  if (by === undefined) {
+    scene.stuck = { part, start: stuck?.piece.chunks[0]?.start ?? 0 };
+    return 0;
+  }
+  closeGroups(scene);
+  scene.put({ kind: 'blocked', part, by }, spanOf(told));
+  scene.name(part);
+  scene.stuck = null;
+  return told.length;
+}
+
+const slugOf = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 80) || 'joint';
+
+/** What holds it: behind "by" or a colon, before "holds it" or "in the way", behind "because". */
+function holdersOf(
+  scene: Scene,
+  told: readonly Told[],
+  stuckAt: number,
+  stuckIndex: number,
+  wayAt: number,
+): string[] {
+  const way = told[wayAt];
+  if (way) {
+    const at = way.piece.chunks.findIndex((chunk) => isWord(chunk, 'in-the-way'));
+    const head = way.piece.chunks.slice(wayAt === stuckAt ? stuckIndex + 1 : 0, at);
+    const before = partsIn(scene, head);
+    const joint = head.find(({ k }) => k === 'joint');
+    if (before.length === 0 && joint?.k === 'joint')
+      return [joint.type === 'tape' ? 'tape' : slugOf(scene.line.slice(joint.start, joint.end))];
+    if (before.length > 0) return before.slice(0, 1);
+    const behind = partsIn(
+      scene,
+      told.slice(wayAt + 1).flatMap(({ piece }) => piece.chunks),
+    );
+    if (behind.length > 0) return behind.slice(0, 1);
+  }
+  const stuck = told[stuckAt];
+  if (!stuck) return [];
+  const same = partsIn(scene, stuck.piece.chunks.slice(stuckIndex + 1));
+  if (same.length > 0) return same;
+  const next = told[stuckAt + 1];
+  const joined =
+    next &&
+    (next.piece.joiner === 'because' ||
+      next.piece.joiner === 'colon' ||
+      has(next.piece, 'still') ||
+      next.frames.some((frame) => doing(frame, 'hold', 'fix', 'cover') !== undefined));
+  return joined ? partsIn(scene, next.piece.chunks).slice(0, 1) : [];
+}

@@ -1,0 +1,118 @@
+import { answersTo, doubtsOfNames } from './answers.ts';
+import type { LineContext } from './context.ts';
+import type { Entry } from './entries/entry.ts';
+import { interpret } from './frames/interpret.ts';
+import { finish, textLimit } from './frames/finish.ts';
+import { Scene } from './frames/scene.ts';
+import type { Chunk } from './phrases/chunk.ts';
+import { readChunks } from './phrases/readChunks.ts';
+import type { Doubt, Reading, Span } from './reading.ts';
+import {
+  featuresOf,
+  isActEntry,
+  leftOverIn,
+  questionOf,
+  sureEnough,
+  surenessOf,
+  type Features,
+} from './sureness.ts';
+import { readAmendment } from './amend.ts';
+
+/** Longer lines are kept as one note, cut: a bench line is a breath, not a page. */
+export const lineLimit = 20_000;
+/** A line holds at most so many entries: what the log takes. */
+const mostEntries = 60;
+
+/**
+ * Reads one bench line. Never throws: what cannot be read is kept as a note with the words marked.
+ * Time is linear in the length of the line.
+ */
+export function readLine(line: string, context: LineContext): Reading {
+  if (line.trim() === '') return { line, entries: [], unread: [], doubts: [], spans: [] };
+  if (line.length > lineLimit) return asNote(line, context.at);
+  const chunks = readChunks(line, context.lexicon);
+  return weighed(readAmendment(line, chunks, context) ?? readPlain(line, chunks, context), chunks, context);
+}
+
+/** The features of a reading, for the fit. */
+export function readingFeatures(reading: Reading, context: LineContext): Features {
+  return seenIn(reading, readChunks(reading.line, context.lexicon), context);
+}
+
+const seenIn = (reading: Reading, chunks: readonly Chunk[], context: LineContext): Features =>
+  featuresOf(
+    {
+      line: reading.line,
+      chunks,
+      entries: reading.entries,
+      unread: reading.unread.length,
+      doubts: reading.doubts.filter(({ settled }) => settled !== false).length,
+      amends: reading.amends !== undefined,
+    },
+    context,
+  );
+
+/** Puts the sureness of a reading on its acts; one that is not sure enough says why. */
+function weighed(reading: Reading, chunks: readonly Chunk[], context: LineContext): Reading {
+  if (!reading.entries.some(isActEntry)) return reading;
+  const features = seenIn(reading, chunks, context);
+  const sure = surenessOf(features);
+  const entries = reading.entries.map((entry) =>
+    isActEntry(entry) ? { ...entry, confidence: Math.round(sure * 100) / 100 } : entry,
+  );
+  const doubts =
+    sure >= sureEnough || reading.doubts.length > 0 ? reading.doubts : [doubtOf(features, entries, context)];
+  return { ...reading, entries, doubts };
+}
+
+function doubtOf(features: Features, entries: readonly Entry[], context: LineContext): Doubt {
+  const why = questionOf(features);
+  return { why, answers: answersTo(why, entries, context), settled: false };
+}
+
+export function readPlain(line: string, chunks: readonly Chunk[], context: LineContext): Reading {
+  const scene = new Scene(line, context);
+  interpret(scene, chunks);
+  const entries = scene.placed
+    .sort((a, b) => a.start - b.start)
+    .slice(0, mostEntries)
+    .map((placed) => finish(line, placed, context.at));
+  if (entries.some(isActEntry)) markLeftOver(scene, chunks, entries);
+  const unread = scene.unread
+    .sort((a, b) => a.start - b.start)
+    .map(({ start, end }) => line.slice(start, end));
+  if (entries.length === 0) return { ...asNote(line, context.at), spans: spansOf(chunks, scene) };
+  const doubts = [...doubtsOfNames(line, chunks, entries), ...scene.doubts];
+  return { line, entries, unread, doubts, spans: spansOf(chunks, scene) };
+}
+
+/** Words in no note that no act uses: they are marked, never dropped. */
+function markLeftOver(scene: Scene, chunks: readonly Chunk[], entries: readonly Entry[]): void {
+  const told = scene.placed.filter(({ draft }) =>
+    ['note', 'caution', 'check', 'seen', 'serve', 'refit'].includes(draft.kind),
+  );
+  for (const chunk of leftOverIn(chunks, entries)) {
+    const kept = told.some(({ start, end }) => start <= chunk.start && chunk.end <= end);
+    if (!kept && !scene.unread.some(({ start }) => start === chunk.start))
+      scene.unread.push({ start: chunk.start, end: chunk.end });
+  }
+}
+
+function spansOf(chunks: readonly Chunk[], scene: Scene): Span[] {
+  const unknown = new Set(scene.unread.map(({ start }) => start));
+  return chunks.map(({ k, start, end }) => ({
+    start,
+    end,
+    kind: unknown.has(start) ? 'unknown' : k === 'unknown' ? 'text' : k,
+  }));
+}
+
+function asNote(line: string, at: number | null): Reading {
+  return {
+    line,
+    entries: [{ kind: 'note', text: line.trim().slice(0, textLimit), at, confidence: 0.5 }],
+    unread: [],
+    doubts: [],
+    spans: [],
+  };
+}

@@ -1,0 +1,35 @@
+import type { Entry } from './entries/entry.ts';
+
+/** A stretch of the line as it was read: what it is, or `unknown` where it was not understood. */
+export interface Span {
+  readonly start: number;
+  readonly end: number;
+  readonly kind: string;
+}
+
+/** Why a reading is in doubt, in few words, with what may settle it. */
+export interface Doubt {
+  readonly why: string;
+  /** False where only the sureness of the whole speaks against it, not a sum or a word of the line. */
+  readonly settled?: boolean;
+  /** Answers to choose from: each a line that says it plainly. */
+  readonly answers: readonly { readonly words: string; readonly entries: readonly Entry[] }[];
+}
+
+export interface Reading {
+  readonly line: string;
+  readonly entries: readonly Entry[];
+  /**
+   * The line takes back a word of a line before: `entries` then holds the acts put right, or nothing where
+   * they are struck; `whole` all that the corrected line says afterwards, and `linesBack` which line it is:
+   * 0 the last that held an act.
+   */
+  readonly amends?: 'replace' | 'strike';
+  readonly whole?: readonly Entry[];
+  readonly linesBack?: number;
+  /** Words not understood, as typed. */
+  readonly unread: readonly string[];
+  /** Why it may be wrong; empty where it is sure. */
+  readonly doubts: readonly Doubt[];
+  readonly spans: readonly Span[];
+}

@@ -1,0 +1,39 @@
+import type { LineContext } from '../context.ts';
+import type { Chunk } from '../phrases/chunk.ts';
+import { isWord } from '../phrases/chunk.ts';
+import { readChunks } from '../phrases/readChunks.ts';
+import type { Sentence } from './sentences.ts';
+
+const numbered =
+  /^(?:chapter|section|procedure|part|step|unit|topic|item|stage|number)\s+[\w-]+(?:\s+was added later)?\s*[,.:]?\s+/i;
+const leadsOn =
+  /\b(?:go on to|come to|comes to|follows is|next is|next comes|turn to|move on to|proceed to|now for|on to)\b/i;
+
+/**
+ * The part whose procedure a sentence announces: "Section D, end cap.", "Front bezel." at the head of a
+ * paragraph, "Let us go on to the rear camera."; null where it announces none.
+ */
+export function titleOf({ text, opens }: Sentence, { lexicon }: LineContext): string | null {
+  const lead = numbered.exec(text);
+  if (lead) return partNamed(readChunks(text.slice(lead[0].length), lexicon));
+  const on = leadsOn.exec(text);
+  if (on && text.length < 90) return partNamed(readChunks(text.slice(on.index + on[0].length), lexicon));
+  if (!opens || text.length > 60) return null;
+  const chunks = readChunks(text, lexicon);
+  return chunks.every(isOfTitle) ? partNamed(chunks) : null;
+}
+
+const isOfTitle = (chunk: Chunk): boolean =>
+  chunk.k === 'name' ||
+  chunk.k === 'side' ||
+  chunk.k === 'look' ||
+  chunk.k === 'break' ||
+  chunk.k === 'measure' ||
+  chunk.k === 'plain' ||
+  chunk.k === 'attribute' ||
+  isWord(chunk, 'the', 'now', 'then', 'first', 'next', 'filler', 'yes', 'so');
+
+function partNamed(chunks: readonly Chunk[]): string | null {
+  const name = chunks.find((chunk) => chunk.k === 'name' || (chunk.k === 'cable' && chunk.owner !== null));
+  return name?.k === 'name' ? name.part : name?.k === 'cable' ? name.owner : null;
+}

@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import type { ShopWord } from '@bemtor/core';
+import { computed, nextTick, onMounted, ref } from 'vue';
+import KeyHint from '../../components/KeyHint.vue';
+
+/** Teaches a word that was not understood: it becomes a word of the shop, and the line is read again. */
+const props = defineProps<{ word: string; fault: string | null }>();
+const emit = defineEmits<{ teach: [word: ShopWord]; leave: [] }>();
+
+/** `asks`: what it stands for has to be written. */
+const choices = [
+  { key: 'p', label: 'a part', asks: null },
+  { key: 't', label: 'a tool', asks: null },
+  { key: 's', label: 'a kind of screw', asks: 'e.g. PH0 M2x5' },
+  { key: 'f', label: 'says nothing', asks: null },
+  { key: 'w', label: 'the same as …', asks: 'a word that is known, e.g. display cable' },
+] as const;
+type Choice = (typeof choices)[number];
+
+const panel = ref<HTMLElement | null>(null);
+const field = ref<HTMLInputElement | null>(null);
+const asked = ref<Choice | null>(null);
+const means = ref('');
+const longest = 60;
+const word = computed(() => props.word.trim().toLowerCase().slice(0, longest));
+onMounted(() => panel.value?.focus());
+
+const standsFor: Readonly<Record<'p' | 't' | 'f', () => string>> = {
+  p: () => word.value,
+  t: () => 'tool',
+  f: () => 'filler',
+};
+async function choose(choice: Choice): Promise<void> {
+  if (choice.key === 's' || choice.key === 'w') {
+    asked.value = choice;
+    await nextTick();
+    field.value?.focus();
+  } else emit('teach', { word: word.value, means: standsFor[choice.key]() });
+}
+function finish(): void {
+  if (means.value.trim() !== '') emit('teach', { word: word.value, means: means.value.trim().toLowerCase() });
+}
+function onKey(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey) return;
+  const choice =
+    event.target === field.value ? undefined : choices.find(({ key }) => key === event.key.toLowerCase());
+  if (event.key === 'Escape') emit('leave');
+  else if (choice) void choose(choice);
+  else return;
+  event.preventDefault();
+  event.stopPropagation();
+}
+</script>
+
+<template>
+  <div
+    ref="panel"
+    class="teach"
+    tabindex="-1"
+    role="group"
+    :aria-label="`Teach the word ${word}`"
+    data-testid="teach"
+    @keydown="onKey"
+  >
+    <p>
+      <span class="word">{{ word }}</span> is …
+    </p>
+    <div class="choices">
+      <button
+        v-for="choice in choices"
+        :key="choice.key"
+        type="button"
+        :aria-pressed="asked === choice"
+        :data-testid="`teach-${choice.key}`"
+        @click="choose(choice)"
+      >
+        <KeyHint :name="choice.key.toUpperCase()" /> {{ choice.label }}
+      </button>
+      <button type="button" data-testid="teach-leave" @click="$emit('leave')">
+        <KeyHint name="Esc" /> leave it
+      </button>
+    </div>
+    <form v-if="asked" class="means" @submit.prevent="finish">
+      <input
+        ref="field"
+        v-model="means"
+        class="mono"
+        :maxlength="longest"
+        :aria-label="`What ${word} stands for`"
+        :placeholder="asked.asks ?? ''"
+        data-testid="teach-means"
+      />
+      <button :disabled="means.trim() === ''"><KeyHint name="Enter" /> teach it</button>
+    </form>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  </div>
+</template>
+
+<style scoped>
+.teach {
+  margin-bottom: 10px;
+  padding: 10px 12px;
+  border: 2px solid var(--caution);
+  border-left-width: 6px;
+  border-radius: var(--radius);
+  background: var(--card-raised);
+  outline: 0;
+}
+.teach p {
+  font-size: 17px;
+}
+.word {
+  padding: 2px 7px;
+  border-radius: 3px;
+  background: var(--caution);
+  color: var(--on-caution);
+  font-weight: 600;
+}
+.choices,
+.means {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 10px;
+}
+button {
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+  min-height: var(--touch);
+  padding: 0 12px;
+  border: 1.5px solid var(--card-line);
+  border-radius: var(--radius);
+  font-size: 16px;
+}
+button[aria-pressed='true'] {
+  border-color: var(--copper);
+}
+button:disabled {
+  opacity: 0.45;
+}
+input {
+  flex: 1;
+  min-height: var(--touch);
+  min-width: 220px;
+  padding: 8px 12px;
+  border: 1.5px solid var(--card-line);
+  border-radius: var(--radius);
+  background: var(--card);
+  font-size: 17px;
+}
+.fault {
+  margin-top: 8px;
+}
+</style>
