@@ -1,15 +1,12 @@
+import { spanOf } from './frame.ts';
 import type { Mechanism } from '../../sequence/schema.ts';
 import type { EntryJoint } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
 import { sidedParts } from '../lexicon/parts.ts';
 import { doing, leaves, type Frame } from './frame.ts';
-import { resolved, closeGroups } from './groups.ts';
+import { resolved } from './naming.ts';
+import { closeGroups } from './sums.ts';
 import { plugOwner, type Scene } from './scene.ts';
-
-const spanOf = (frame: Frame): { start: number; end: number } => ({
-  start: frame.chunks[0]?.start ?? 0,
-  end: frame.chunks[frame.chunks.length - 1]?.end ?? 0,
-});
 
 /** Parts whose coming off is the pulling of their plugs. */
 const isLead = (part: string): boolean =>
@@ -18,6 +15,7 @@ const isLead = (part: string): boolean =>
 
 /** Reads a frame as a joint by wire that is undone: a plug, a ribbon with its lock, a lead. True where it is one. */
 export function readConnector(scene: Scene, frame: Frame): boolean {
+  if (addsLead(scene, frame)) return true;
   const unplugs = doing(frame, 'unplug') !== undefined;
   const lock = mechanismOf(frame, scene);
   const cable = frame.cables[0];
@@ -61,6 +59,8 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
     const leads = leadsOf(frame);
     if (leads.length > 0 && (part === null || isLead(part) || partKindOf(part) === 'card'))
       joint.leads = leads;
+    // An aerial lead has no other plug.
+    if (part !== null && partKindOf(part) === 'antenna') joint.mechanism ??= 'coax';
     scene.undo(joint, part, spanOf(frame), inferred ? ['part'] : []);
   };
   for (const { part, inferred } of targets) {
@@ -72,7 +72,6 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
       scene.undo({ type: 'connector', ...(many ? { count: many } : {}) }, part, spanOf(frame));
   scene.again = (part) =>
     scene.undo({ type: 'connector', ...(lock ? { mechanism: lock } : {}) }, part, spanOf(frame));
-  alsoLift(scene, frame, targets);
   return true;
 }
 
@@ -283,5 +282,14 @@ const leadColours = new Set([
 ]);
 const leadsOf = (frame: Frame): string[] => frame.looks.filter((look) => leadColours.has(look));
 
-/** "slide the plug out sideways and it is free" says one thing; "plug off, out" another: nothing to add here. */
-function alsoLift(_scene: Scene, _frame: Frame, _targets: readonly unknown[]): void {}
+/** "coax main, aux": one more lead of the joint just undone. */
+function addsLead(scene: Scene, frame: Frame): boolean {
+  const last = scene.placed[scene.placed.length - 1];
+  const leads = leadsOf(frame);
+  const bare = frame.chunks.every(({ k }) => k === 'look' || k === 'word' || k === 'plain');
+  if (leads.length === 0 || !bare || last?.draft.kind !== 'undo' || !last.draft.joint.leads) return false;
+  const all = [...last.draft.joint.leads, ...leads];
+  last.draft = { ...last.draft, joint: { ...last.draft.joint, leads: all, count: all.length } };
+  last.end = spanOf(frame).end;
+  return true;
+}

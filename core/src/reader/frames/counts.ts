@@ -39,7 +39,7 @@ export function countOf(frame: Frame): Counted | null {
     return { ...plain, n: second.n - first.n, outOf: second.n };
   if (first && second && isOf(frame, first.at, second.at)) return { ...plain, n: first.n, outOf: second.n };
   if (first) return spreadOver(frame, first.n, plain);
-  if (frame.words.has('one-of')) return { ...plain, n: oneOf(frame), partitive: true };
+  if (frame.words.has('one-of')) return { ...plain, n: 1, partitive: true };
   if (more) return spreadOver(frame, 1, plain);
   if (frame.words.has('both') && isScrewy(frame)) return { ...plain, n: 2 };
   const isThing =
@@ -71,9 +71,6 @@ const isOf = (frame: Frame, from: number, to: number): boolean => {
     between.every(({ k }) => k === 'word' || k === 'look')
   );
 };
-
-/** "two of them" is one phrase of the lexicon; its number is its first word. */
-const oneOf = (frame: Frame): number => (frame.chunks.some((chunk) => isWord(chunk, 'one-of')) ? 1 : 1);
 
 const isScrewy = (frame: Frame): boolean => frame.joint?.type === 'screws';
 const hasKind = (frame: Frame): boolean => Object.keys(frame.screw).length > 0;

@@ -1,16 +1,14 @@
+import { spanOf } from './frame.ts';
 import type { EntryOf } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
+import { sidedParts } from '../lexicon/parts.ts';
 import type { Unit } from '../lexicon/words.ts';
 import { countOf } from './counts.ts';
 import { doing, leaves, type Frame } from './frame.ts';
-import { resolved, closeGroups, sideOne } from './groups.ts';
+import { resolved, sideOne } from './naming.ts';
+import { closeGroups } from './sums.ts';
 import type { Piece } from './piece.ts';
 import { ownerFor, plugOwner, type Scene } from './scene.ts';
-
-const spanOf = (frame: Frame): { start: number; end: number } => ({
-  start: frame.chunks[0]?.start ?? 0,
-  end: frame.chunks[frame.chunks.length - 1]?.end ?? 0,
-});
 
 const seconds: Partial<Record<Unit, number>> = { s: 1, min: 60, h: 3600 };
 
@@ -125,7 +123,8 @@ export function readMeasures(scene: Scene, frame: Frame): boolean {
     last.end = spanOf(frame).end;
   } else {
     closeGroups(scene);
-    scene.put({ kind: 'measure', part, values }, spanOf(frame), frame.names.length === 0 ? ['part'] : []);
+    const [first = spanOf(frame)] = frame.measures;
+    scene.put({ kind: 'measure', part, values }, { start: first.start, end: spanOf(frame).end }, frame.names.length === 0 ? ['part'] : []);
   }
   return true;
 }
@@ -138,14 +137,16 @@ const bareVolts = (scene: Scene, frame: Frame): keyof Values | undefined =>
     : /battery|coin-cell|cell/.test(frame.names[0]?.part ?? scene.topic ?? '')
       ? 'nominalV'
       : undefined;
-/** Degrees are heat where something reads them, else an angle. */
+/** Degrees are heat where something reads them; behind "at", or as few as a hand tilts, they are an angle. */
 const degrees = (scene: Scene, frame: Frame): keyof Values | undefined =>
-  frame.words.has('label') ||
-  frame.chunks.some(({ k }) => k === 'tool') ||
-  ['heatsink', 'storage', 'battery'].includes(partKindOf(frame.names[0]?.part ?? '')) ||
-  /\b(warm|hot|cool|cold)\b/i.test(scene.line)
-    ? 'c'
-    : undefined;
+  frame.verbs.some(({ act }) => act === 'take' || act === 'slide' || act === 'turn')
+    ? undefined
+    : frame.words.has('label') ||
+        frame.chunks.some(({ k }) => k === 'tool') ||
+        ['heatsink', 'storage', 'battery'].includes(partKindOf(frame.names[0]?.part ?? '')) ||
+        /\b(warm|hot|cool|cold)\b/i.test(scene.line)
+      ? 'c'
+      : undefined;
 
 const isThickness = (scene: Scene, frame: Frame): boolean =>
   scene.groups.length === 0 &&
@@ -192,12 +193,18 @@ export function readNumbers(scene: Scene, frame: Frame): boolean {
   return true;
 }
 
+/** "hinge screw left": the part whose joint it is, on the side said. */
+function ownerOf({ joint, sides: [side] }: Frame): string | null {
+  const owner = joint?.owner ?? null;
+  return owner !== null && side && sidedParts.has(owner) ? `${side}-${owner}` : owner;
+}
+
 /** "one missing", "the ninth never was there", "dust filter missing". True where it is one. */
 export function readMissing(scene: Scene, frame: Frame, piece: Piece): boolean {
   if (!frame.words.has('missing')) return false;
   const counted = countOf(frame);
   const [name] = [...frame.names, ...frame.holders];
-  const said = name ? resolved(scene, name) : (frame.joint?.owner ?? null);
+  const said = name ? resolved(scene, name) : ownerOf(frame);
   const screwy = frame.joint?.type === 'screws' || frame.ordinals.length > 0 || scene.groups.length > 0;
   const isPart =
     name !== undefined &&
@@ -236,7 +243,7 @@ export function readStripped(scene: Scene, frame: Frame): boolean {
   const counted = countOf(frame);
   if (scene.lastPlaced?.kind === 'stripped' && counted === null && frame.ordinals.length === 0) return true;
   const name = frame.names.find(({ part }) => partKindOf(part) !== 'fan') ?? frame.holders[0];
-  const said = name ? resolved(scene, name) : (frame.joint?.owner ?? null);
+  const said = name ? resolved(scene, name) : ownerOf(frame);
   const part = said ?? scene.groups[0]?.part ?? scene.topic;
   if (frame.names.some(({ part: p }) => /fan/.test(p)) && frame.ordinals.length === 0 && counted === null)
     return false;

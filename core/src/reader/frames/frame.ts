@@ -80,6 +80,12 @@ export const emptyFrame = (): Frame => ({
   unread: [],
 });
 
+/** Where a piece or a frame stands in its line. */
+export const spanOf = ({ chunks }: { readonly chunks: readonly Chunk[] }): { start: number; end: number } => ({
+  start: chunks[0]?.start ?? 0,
+  end: chunks[chunks.length - 1]?.end ?? 0,
+});
+
 export const hasScrew = (frame: Frame): boolean => Object.keys(frame.screw).length > 0;
 export const tapeLike: ReadonlySet<JointType> = new Set(['tape', 'adhesive']);
 

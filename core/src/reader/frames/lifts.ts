@@ -1,15 +1,12 @@
+import { spanOf } from './frame.ts';
 import type { EntryJoint } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
 import { sidedParts } from '../lexicon/parts.ts';
 import { siblings } from './connectors.ts';
 import { doing, leaves, type Frame, type Verb } from './frame.ts';
-import { resolved, closeGroups, sideOne } from './groups.ts';
+import { resolved, sideOne } from './naming.ts';
+import { closeGroups } from './sums.ts';
 import type { Scene } from './scene.ts';
-
-const spanOf = (frame: Frame): { start: number; end: number } => ({
-  start: frame.chunks[0]?.start ?? 0,
-  end: frame.chunks[frame.chunks.length - 1]?.end ?? 0,
-});
 
 /** Verbs that take a part off by themselves; all others need a particle (`work it out`, `swing away`). */
 const whole = new Set([
@@ -117,8 +114,6 @@ function opensScrews(scene: Scene, frame: Frame, { part, inferred }: Target): bo
     spread: false,
     bare: false,
     behindColon: false,
-    stripped: false,
-    missing: false,
     ...spanOf(frame),
   });
   return true;
@@ -181,7 +176,7 @@ function isOfScrew(scene: Scene, frame: Frame, lifted: boolean): boolean {
   const plural =
     frame.words.has('they') || frame.words.has('all') || (frame.words.has('both') && scene.groups.length > 0);
   if (open && plural) return true;
-  return open !== undefined && (open.stripped || isLone(scene, open));
+  return open !== undefined && isLone(scene, open);
 }
 
 /** "it has a strip of tape across it, peeled that": what was spoken of just before. */
@@ -323,7 +318,7 @@ function isOfSomethingElse(frame: Frame): boolean {
   );
   return (
     at > 0 &&
-    frame.chunks.slice(0, at).some(({ k }) => k === 'talk' || k === 'tool' || (k === 'word' && false)) &&
+    frame.chunks.slice(0, at).some(({ k }) => k === 'talk' || k === 'tool') &&
     frame.verbs.length === 0
   );
 }

@@ -48,6 +48,7 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
   )
     return 'note';
   if (isWord(first, 'caution') && !leaves(frame)) return 'caution';
+  if (has(piece, 'danger') && frame.verbs.length + frame.counts.length === 0 && !leaves(frame)) return 'caution';
   if (isDenied(piece, frame)) return isWord(first, 'not', 'never') ? 'caution' : 'note';
   if (has(piece, 'stays', 'fixed') && !isStayScrew(piece)) return 'left';
   if (has(piece, 'absent')) return 'note';

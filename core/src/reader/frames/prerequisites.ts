@@ -1,5 +1,5 @@
 import { isWord, type Chunk } from '../phrases/chunk.ts';
-import { closeGroups } from './groups.ts';
+import { closeGroups } from './sums.ts';
 import type { Told } from './told.ts';
 import { partsIn } from './told.ts';
 import type { Scene } from './scene.ts';

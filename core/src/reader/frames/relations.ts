@@ -1,5 +1,5 @@
 import { isWord, type Chunk } from '../phrases/chunk.ts';
-import { closeGroups } from './groups.ts';
+import { closeGroups } from './sums.ts';
 import { partsIn, type Told } from './told.ts';
 import { doing, type Frame } from './frame.ts';
 import { has } from './piece.ts';
@@ -12,7 +12,12 @@ const spanOf = (told: readonly Told[]): { start: number; end: number } => ({
 
 /** Statements about order in one sentence; how many of its pieces they took, 0 where it states none. */
 export function readRelation(scene: Scene, told: readonly Told[]): number {
-  return readCovers(scene, told) || readRequires(scene, told) || readBlocked(scene, told);
+  return (
+    readCovers(scene, told) ||
+    readRequires(scene, told) ||
+    readHeldBy(scene, told) ||
+    readBlocked(scene, told)
+  );
 }
 
 /** "X covers A, B and C". */
@@ -68,6 +73,8 @@ function readRequires(scene: Scene, told: readonly Told[]): number {
   if (!first || first.piece.asked || told.some(({ piece }) => has(piece, 'other-model', 'if'))) return 0;
   return (
     withoutOrBefore(scene, first) ||
+    takeBefore(scene, first) ||
+    bareAfter(scene, first) ||
     beforeFirst(scene, told) ||
     needsFirst(scene, told) ||
     onlyAfter(scene, told)
@@ -95,6 +102,28 @@ function withoutOrBefore(scene: Scene, told: Told): number {
   return require(scene, before[0] ?? scene.topic, partsIn(scene, chunks.slice(at + 1)), [told]);
 }
 
+/** "remove battery before fan": an order to work by, no account of it. */
+function takeBefore(scene: Scene, told: Told): number {
+  const { chunks } = told.piece;
+  const at = chunks.findIndex((chunk) => isWord(chunk, 'before'));
+  const [verb] = chunks;
+  const orders = verb?.k === 'verb' && verb.form === 'plain' && ['take', 'unplug'].includes(verb.act);
+  if (at <= 0 || !orders) return 0;
+  const [first, later] = [partsIn(scene, chunks.slice(1, at)), partsIn(scene, chunks.slice(at + 1))];
+  return require(scene, later[0] ?? null, first, [told]);
+}
+
+/** "fan after heatsink": parts and nothing else. */
+function bareAfter(scene: Scene, told: Told): number {
+  const { chunks } = told.piece;
+  const at = chunks.findIndex((chunk) => isWord(chunk, 'after'));
+  const bare = chunks.every(({ k }) => k === 'name' || k === 'word' || k === 'side');
+  const acts = told.frames.some(({ particles, counts }) => particles.length + counts.length > 0);
+  if (at <= 0 || !bare || acts) return 0;
+  const [before, behind] = [partsIn(scene, chunks.slice(0, at)), partsIn(scene, chunks.slice(at + 1))];
+  return require(scene, before[0] ?? null, behind, [told]);
+}
+
 /** "Before X (can be lifted), A and B must have been removed". */
 function beforeFirst(scene: Scene, told: readonly Told[]): number {
   const [first, ...rest] = told;
@@ -104,7 +133,8 @@ function beforeFirst(scene: Scene, told: readonly Told[]): number {
   if (isWord(first.piece.chunks[0], 'without'))
     return list.length > 0 ? require(scene, list[0] ?? null, head, told) : 0;
   const part = head[0] ?? null;
-  const owed = rest.some(
+  const listed = first.piece.header && rest.every(({ piece }) => piece.chunks.every(({ k }) => k === 'name' || k === 'word'));
+  const owed = listed || rest.some(
     ({ piece }) =>
       has(piece, 'must', 'will', 'first', 'out', 'off') ||
       piece.chunks.some((chunk) => chunk.k === 'verb' && ['take', 'unplug', 'need'].includes(chunk.act)),
@@ -138,6 +168,30 @@ function onlyAfter(scene: Scene, told: readonly Told[]): number {
   const [before, behind] = [partsIn(scene, chunks.slice(0, at)), partsIn(scene, chunks.slice(at + 1))];
   if (before.length > 0) return require(scene, before[0] ?? null, behind, [first]);
   return require(scene, behind[behind.length - 1] ?? null, behind.slice(0, -1), [first]);
+}
+
+/** "X stuck on Y", "X held by Y": one part holds another. Screws that hold it are counted, not in the way. */
+function readHeldBy(scene: Scene, [told]: readonly Told[]): number {
+  if (!told || told.piece.asked || scene.up) return 0;
+  const { chunks } = told.piece;
+  const at = chunks.findIndex(
+    (chunk, i) =>
+      chunk.k === 'verb' &&
+      chunk.form === 'past' &&
+      (chunk.lemma === 'stick on' ||
+        (chunk.lemma === 'hold' && /^ by\b/i.test(scene.line.slice(chunk.end, chunks[i + 1]?.end)))),
+  );
+  if (at <= 0 || has(told.piece, 'not', 'no', 'if', 'would', 'other-model')) return 0;
+  if (chunks.some(({ k }) => k === 'count' || k === 'kind')) return 0;
+  const part = partsIn(scene, chunks.slice(0, at))[0];
+  const behind = chunks.slice(at + 1);
+  const joint = behind.find(({ k }) => k === 'joint');
+  const by = partsIn(scene, behind)[0] ?? (joint?.k === 'joint' ? joint.owner : null);
+  if (part === undefined || by == null || by === part) return 0;
+  closeGroups(scene);
+  scene.put({ kind: 'blocked', part, by }, spanOf([told]));
+  scene.name(part);
+  return 1;
 }
 
 /** "X won't come, Y holds it", "X stuck: Y", "X blocked by Y": tried, and why not. */

@@ -42,14 +42,29 @@ export interface Group {
   spread: boolean;
   /** Joined by "and" or "+": more of them, unless the sum says otherwise. */
   added: boolean;
-  stripped: boolean;
-  missing: boolean;
   start: number;
   end: number;
 }
 
 /** What is being made of one line: the topic, the group that is open, the entries so far. */
 export class Scene {
+  /** All that a piece may change, to see whether one did. */
+  trace(): string {
+    return JSON.stringify([
+      this.placed,
+      this.groups,
+      this.topic,
+      this.topicSaid,
+      this.waiting,
+      this.pair,
+      this.doubts.length,
+      this.heading,
+      this.held,
+      this.kindAhead,
+    ]);
+  }
+  /** A kind of screw said before its count: "T5 torx, three of the fan". */
+  kindAhead: Partial<Screw> | null = null;
   readonly line: string;
   readonly context: LineContext;
   readonly placed: Placed[] = [];

@@ -1,6 +1,6 @@
 import type { Chunk } from '../phrases/chunk.ts';
 import type { Frame } from './frame.ts';
-import { resolved } from './groups.ts';
+import { resolved } from './naming.ts';
 import type { Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
 

@@ -114,7 +114,7 @@ export const propertyRows: readonly (readonly [property: Partial<Screw>, words: 
 export const lookWords =
   'short, shorter, long, longer, longest, shortest, silver, black, blue, green, gold, golden, brass, white, red, grey, gray, yellow, copper, copper coloured, bronze, fine, coarse, small, smaller, big, bigger, ' +
   'large, larger, tiny, teeny, titchy, little, wee, fat, fatter, thick, thin, thicker, thinner, odd, wrong, different, normal, ordinary, plain, identical, silvery, blk, blu, slv, shiny, dark, nickel, wht, wht ring, stubby, stumpy, ' +
-  'lil, long ones, short ones, big ones, little ones, small ones, tall, taller, wide, rubber mounted, machine, self tapping, knurled, visible, magnetic, painted';
+  'lil, long ones, short ones, big ones, little ones, small ones, tall, taller, wide, rubber mounted, machine, self tapping, knurled, visible, magnetic, painted, main, aux';
 
 export const driveRows: readonly (readonly [drive: Drive, words: string])[] = [
   [

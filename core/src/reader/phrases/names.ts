@@ -195,7 +195,9 @@ function cableOf(
   tokens: readonly Token[],
   last: Lexeme,
 ): ChunkBody {
-  const owner = partOf(owners, tokens);
+  // "mic cable plug": the plug of the microphone.
+  const wires = owners[owners.length - 1]?.senses[0]?.k === 'cable' ? 1 : 0;
+  const owner = partOf(owners.slice(0, owners.length - wires), tokens);
   const word = slugOf(tokens, last.from, last.to);
   const known = owner?.known || owner?.part.split('-').length === 0;
   // A lead that nobody listed is a part under its own name; that of a part is the part's.

@@ -1,0 +1,72 @@
+import { sidedParts } from '../lexicon/parts.ts';
+import type { NameChunk } from '../phrases/chunk.ts';
+import { type Frame, hasScrew } from './frame.ts';
+import type { Scene } from './scene.ts';
+
+export function hidingTopic(scene: Scene): string | null {
+  const lifted = scene.placed.findLast(({ draft }) => draft.kind === 'lift')?.draft;
+  return lifted?.kind === 'lift' ? lifted.part : scene.topic;
+}
+
+export function partNamed(scene: Scene, frame: Frame): string | null {
+  const held =
+    scene.groups.length === 0 && (frame.joint || hasScrew(frame) || frame.counts.length > 0)
+      ? frame.holders[0]
+      : undefined;
+  const name = frame.names[0] ?? held;
+  const one = name ? null : sideOne(scene, frame);
+  if (one !== null) return one;
+  if (!name) return frame.particles.includes('back') && scene.groups.length === 0 ? 'rear-shroud' : null;
+  const side = frame.sides[0];
+  const part = resolved(scene, name);
+  return side && sidedParts.has(part) ? `${side}-${part}` : part;
+}
+
+/** "the right one": that side of the pair in work. */
+export function sideOne(scene: Scene, frame: Frame): string | null {
+  const [side] = frame.sides;
+  const base = scene.topic?.replace(/^(left|right|top|bottom)-/, '') ?? '';
+  const spoken =
+    frame.words.has('one') ||
+    frame.particles.length > 0 ||
+    frame.measures.length > 0 ||
+    frame.counts.length > 0;
+  if (!side || !spoken || frame.names.length > 0 || frame.joint?.owner) return null;
+  return sidedParts.has(base) || /(stick|trigger)$/.test(base) ? `${side}-${base}` : null;
+}
+
+/** `the module`, `the assembly`: of whatever is in work. */
+const inWork = new Set(['module', 'assembly']);
+
+/** Which part a name means: `the board` is the sensor board where that is in work, `the bracket` the last one. */
+export function resolved(scene: Scene, name: NameChunk): string {
+  if (name.bare) return bareName(scene, name.part);
+  const { topic } = scene;
+  const { procedure } = scene.context;
+  if (
+    procedure !== null &&
+    name.word !== '' &&
+    name.part !== procedure &&
+    procedure.endsWith(`-${name.word}`) &&
+    scene.line.toLowerCase().match(new RegExp(`(?:the|this|its) ${name.word}\\b`))
+  )
+    return procedure;
+  const isTopic = topic !== null && topic !== name.part && scene.topicSaid && name.word !== '';
+  if (isTopic && topic.endsWith(`-${name.word}`)) return topic;
+  return topic !== null &&
+    scene.topicSaid &&
+    sidedParts.has(name.part) &&
+    topic.replace(/^(left|right|top|bottom|upper|lower|front|rear)-/, '') === name.part
+    ? topic
+    : name.part;
+}
+
+/** "the bracket": the one spoken of last. */
+export function bareName(scene: Scene, head: string): string {
+  const isOne = (part: string): boolean => part === head || part.endsWith(`-${head}`);
+  if (scene.topic !== null && isOne(scene.topic)) return scene.topic;
+  return (
+    scene.context.parts.find(isOne) ??
+    (inWork.has(head) ? (scene.context.procedure ?? scene.topic ?? head) : head === 'stick' ? 'memory' : head)
+  );
+}

@@ -1,0 +1,131 @@
+import { spanOf } from './frame.ts';
+import { isWord } from '../phrases/chunk.ts';
+import { readMeasures, readNumbers } from './facts.ts';
+import { type Frame, doing } from './frame.ts';
+import { readGroup } from './groups.ts';
+
+import type { Mood } from './moods.ts';
+import { type Piece, has } from './piece.ts';
+import { readFrames } from './readFrames.ts';
+import type { Scene } from './scene.ts';
+import { partsIn } from './told.ts';
+import { topicOf } from './topics.ts';
+
+export function takeBack(scene: Scene, piece: Piece): void {
+  if (piece.sentence !== scene.actSentence)
+    return void scene.put({ kind: 'seen', part: scene.topic, state: 'left' }, spanOf(piece));
+  const last = scene.placed[scene.placed.length - 1];
+  if (has(piece, 'stays') && scene.groups.length === 0 && last?.draft.kind === 'lift') {
+    last.draft = { kind: 'seen', part: last.draft.part, state: 'left' };
+    return;
+  }
+  if (has(piece, 'stays') && scene.groups.length === 0)
+    return void scene.put({ kind: 'seen', part: scene.topic, state: 'left' }, spanOf(piece));
+  const [open] = scene.groups;
+  scene.groups = [];
+  let undone = open ? undefined : scene.placed.pop();
+  while (undone?.draft.kind === 'undo' && scene.placed.at(-1)?.draft.kind === 'undo')
+    undone = scene.placed.pop();
+  scene.put({ kind: 'note' }, { start: open?.start ?? undone?.start ?? 0, end: spanOf(piece).end });
+}
+
+/** Everything that is no act: kept as what it is, with the part it is about. */
+export function readTalk(scene: Scene, piece: Piece, frame: Frame, mood: Exclude<Mood, 'act' | 'up'>): void {
+  if (leavesThem(scene, frame, mood)) return void takeBack(scene, piece);
+  const parts = partsIn(scene, piece.chunks);
+  const [part] = parts;
+  if (mood === 'asked') scene.heading = frame.joint?.type ?? null;
+  if (mood === 'asked' && frame.cables.length > 0)
+    scene.waiting = frame.cables.map(({ owner }) => ({ part: owner ?? scene.topic ?? 'cable', cable: true }));
+  if (
+    mood !== 'caution' &&
+    (part !== undefined || frame.joint?.owner) &&
+    (mood === 'asked' || mood === 'left' || scene.groups.length === 0)
+  ) {
+    if ((mood !== 'note' || piece.joiner === 'start') && piece.joiner !== 'because') topicOf(scene, frame);
+  }
+  if (frame.measures.length > 0 && mood === 'left') readMeasures(scene, frame);
+  if (frame.codes.length > 0 && mood !== 'note' && mood !== 'caution' && mood !== 'asked')
+    readNumbers(scene, frame);
+  const owner = part ?? scene.topic;
+  if (mood === 'left') scene.put({ kind: 'seen', part: owner, state: 'left' }, spanOf(piece));
+  else if (mood === 'seen') seen(scene, piece, frame, owner);
+  else if (mood === 'caution') scene.put({ kind: 'caution', ...(part ? { part } : {}) }, spanOf(piece));
+  else if (has(piece, 'absent') && part !== undefined)
+    scene.put({ kind: 'seen', part, state: 'absent' }, spanOf(piece));
+  else note(scene, piece);
+}
+
+/** "forty rivets, and you don't drill them", "eight screws, could leave them": counted, not undone. */
+const leavesThem = (scene: Scene, frame: Frame, mood: Mood): boolean =>
+  scene.groups.length > 0 &&
+  frame.words.has('they') &&
+  frame.names.length === 0 &&
+  (mood === 'note' || mood === 'caution' || mood === 'left') &&
+  !frame.words.has('stuck') &&
+  (frame.words.has('not') || frame.words.has('would') || frame.words.has('stays'));
+
+export function seen(scene: Scene, piece: Piece, frame: Frame, part: string | null): void {
+  const [count] = frame.counts;
+  const screws = frame.joint?.type ?? (Object.keys(frame.screw).length > 0 ? ('screws' as const) : null);
+  const joint =
+    screws && count
+      ? {
+          type: screws,
+          count: count.n,
+          ...(Object.keys(frame.screw).length > 0 ? { screw: frame.screw } : {}),
+        }
+      : null;
+  if (joint) scene.seen = () => void readGroup(scene, frame, piece);
+  scene.put(
+    {
+      kind: 'seen',
+      part,
+      state: 'present',
+      ...(count ? { count: count.n } : {}),
+      ...(joint ? { joint } : {}),
+    },
+    spanOf(piece),
+  );
+}
+
+export function note(scene: Scene, piece: Piece): void {
+  const { start, end } = spanOf(piece);
+  const frame = readFrames(piece, scene.line)[0];
+  if (frame?.joint && frame.joint.type !== 'screws') scene.mentioned = frame.joint.type;
+  const serve = frame && doing(frame, 'serve');
+  const first = piece.chunks[0];
+  const last = scene.placed[scene.placed.length - 1];
+  if (serve && serve.form !== 's' && !isWord(first, 'check')) {
+    const part = partsIn(scene, piece.chunks)[0] ?? null;
+    scene.put({ kind: 'serve', part, what: serviceOf(serve.lemma) }, { start, end });
+  } else if (isWord(first, 'check') || has(piece, 'works')) scene.put({ kind: 'check' }, { start, end });
+  else if (scene.bareWarning && last?.draft.kind === 'caution') last.end = end;
+  else {
+    const [part] = first?.k === 'name' || piece.joiner === 'start' ? partsIn(scene, piece.chunks) : [];
+    scene.put({ kind: 'note', ...(part ? { part } : {}) }, { start, end });
+  }
+}
+
+const services: Readonly<Record<string, 'clean' | 'reseat' | 'oil' | 'glue' | 'renew'>> = {
+  clean: 'clean',
+  brush: 'clean',
+  blow: 'clean',
+  dust: 'clean',
+  wipe: 'clean',
+  scrub: 'clean',
+  scrape: 'clean',
+  vacuum: 'clean',
+  wash: 'clean',
+  hoover: 'clean',
+  polish: 'clean',
+  swab: 'clean',
+  reseat: 'reseat',
+  oil: 'oil',
+  grease: 'oil',
+  lubricate: 'oil',
+  glue: 'glue',
+  renew: 'renew',
+};
+
+const serviceOf = (lemma: string) => services[lemma] ?? 'other';

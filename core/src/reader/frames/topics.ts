@@ -1,0 +1,180 @@
+import { spanOf } from './frame.ts';
+import { sidedParts } from '../lexicon/parts.ts';
+import { isWord } from '../phrases/chunk.ts';
+import { type Frame, doing } from './frame.ts';
+
+import { resolved } from './naming.ts';
+import { type Piece, has } from './piece.ts';
+import type { Scene } from './scene.ts';
+import { closeGroups } from './sums.ts';
+import { partOf, partsIn } from './told.ts';
+
+/** "clips: 4 front, 3 rear", "board ribbons: camera, touchpad": what the list behind the colon is of. */
+export const isHeader = (piece: Piece, frame: Frame): boolean =>
+  piece.header &&
+  frame.counts.length === 0 &&
+  frame.verbs.length === 0 &&
+  frame.particles.length === 0 &&
+  frame.codes.length === 0 &&
+  frame.measures.length === 0 &&
+  (frame.joint !== null || frame.cables.length > 0);
+
+export function heads(scene: Scene, frame: Frame): boolean {
+  closeGroups(scene);
+  scene.waiting = [];
+  scene.heading = frame.joint?.type ?? (frame.cables.length > 0 ? 'connector' : null);
+  scene.headingLock = frame.mechanism;
+  topicOf(scene, frame);
+  return true;
+}
+
+/** "antenna coax: 2 of 3 off": leads that were counted. */
+export function countsLeads(scene: Scene, frame: Frame): boolean {
+  const [count] = frame.counts;
+  if (
+    scene.heading !== 'connector' ||
+    !count ||
+    frame.joint !== null ||
+    Object.keys(frame.screw).length > 0 ||
+    frame.names.length > 0
+  )
+    return false;
+  scene.undo(
+    { type: 'connector', count: count.n, ...(scene.headingLock ? { mechanism: scene.headingLock } : {}) },
+    scene.topic,
+    { start: frame.chunks[0]?.start ?? 0, end: frame.chunks.at(-1)?.end ?? 0 },
+  );
+  return true;
+}
+
+/** "…, which hold the back cover": whose the screws are. */
+export function ownsGroup(scene: Scene, piece: Piece, frame: Frame): boolean {
+  const inferred = scene.groups.length > 0 && scene.groups[0]?.partInferred === true;
+  const from =
+    inferred &&
+    frame.names.length === 0 &&
+    frame.verbs.length === 0 &&
+    frame.particles.length === 0 &&
+    piece.chunks.length <= 4 &&
+    /^(from|of)\b/i.test(scene.line.slice(spanOf(piece).start))
+      ? (frame.holders[0] ?? frame.places[0])
+      : undefined;
+  const name = frame.names[0] ?? from;
+  const holds = doing(frame, 'fix', 'hold') !== undefined && (has(piece, 'which') || inferred);
+  if (!name || scene.groups.length === 0 || frame.counts.length > 0 || !(holds || from)) return false;
+  for (const group of scene.groups) [group.part, group.partInferred] = [resolved(scene, name), false];
+  scene.name(resolved(scene, name));
+  return true;
+}
+
+/** "under the flap, one more": what the next group hides under. */
+export function hidesNext(scene: Scene, frame: Frame): boolean {
+  const only =
+    frame.hiddenBy !== null &&
+    frame.counts.length +
+      frame.names.length +
+      frame.cables.length +
+      frame.verbs.length +
+      frame.particles.length ===
+      0 &&
+    frame.joint === null &&
+    !frame.words.has('more') &&
+    scene.groups.length === 0;
+  if (only) scene.under = frame.hiddenBy;
+  return only;
+}
+
+/** "using a PH0 driver": the recess of what is undone next. */
+export function namesDriver(scene: Scene, frames: readonly Frame[]): boolean {
+  const [frame] = frames;
+  if (!frame || frames.length > 1 || frame.joint !== null || Object.keys(frame.screw).length === 0)
+    return false;
+  const at = frame.chunks.findIndex(({ k }) => k === 'tool');
+  if (at < 1 || !frame.chunks.slice(0, at).some(({ k }) => k === 'kind') || frame.counts.length > 0)
+    return false;
+  scene.driver = frame.screw;
+  return true;
+}
+
+export function nameNearParticle(frame: Frame): boolean {
+  const lastName = frame.chunks.findLastIndex(({ k }) => k === 'name');
+  const lastCount = frame.chunks.findLastIndex(({ k }) => k === 'count' || k === 'joint');
+  const other = frame.chunks.findLastIndex(
+    (chunk) => chunk.k === 'joint' && chunk.type !== 'screws' && chunk.type !== 'standoffs',
+  );
+  if (other > lastName && isWord(frame.chunks[other + 1], 'off', 'out', 'away')) return false;
+  const particle = frame.chunks.findLastIndex(
+    (chunk) => chunk.k === 'word' && ['off', 'out', 'away', 'free', 'up'].includes(chunk.word),
+  );
+  const between = frame.chunks.slice(lastName, particle).some(({ k }) => k === 'count' || k === 'joint');
+  return particle > lastName && (!between || particle > lastCount);
+}
+
+/** A name without an act: what the next words are about. */
+export function isTopicOnly(scene: Scene, piece: Piece, frame: Frame): boolean {
+  const parts = partsIn(scene, piece.chunks);
+  if (frame.joint?.plural && frame.joint.owner) scene.name(frame.joint.owner);
+  if (frame.joint?.plural && frame.counts.length === 0 && frame.verbs.every(({ act }) => act === 'be'))
+    scene.heading = frame.joint.type;
+  if (parts.length === 0) return false;
+  const telling = frame.verbs.filter(({ act }) => !['be', 'have', 'go'].includes(act));
+  if (frame.joint?.plural && frame.counts.length === 0) scene.heading = frame.joint.type;
+  if (telling.length > 0 || frame.unread.length > 1) {
+    if (scene.groups.length === 0) topicOf(scene, frame);
+    return false;
+  }
+  if (piece.joiner !== 'comma' && piece.joiner !== 'and') scene.waiting = [];
+  if (piece.joiner === 'because') return false;
+  topicOf(scene, frame);
+  if (!isPure(piece)) return true;
+  if (scene.pair.length > 1 && parts.length === 1) {
+    scene.waiting = scene.pair.map((part) => ({ part, cable: frame.cables.length > 0 }));
+    return true;
+  }
+  for (const chunk of piece.chunks) {
+    const part = partOf(scene, chunk);
+    if (part !== null) scene.waiting.push({ part: withSide(frame, part), cable: chunk.k === 'cable' });
+    else if (chunk.k === 'cable') scene.waiting.push({ part: scene.topic ?? 'cable', cable: true });
+  }
+  return frame.words.size === 0 || frame.names.length + frame.cables.length > 0;
+}
+
+/** Nothing but names and what belongs to them: a piece of a list. */
+const isPure = (piece: Piece): boolean =>
+  piece.chunks.every(
+    (chunk) =>
+      ['name', 'cable', 'side', 'look', 'plain', 'mechanism'].includes(chunk.k) ||
+      isWord(
+        chunk,
+        'the',
+        'a',
+        'both',
+        'all',
+        'it',
+        'old',
+        'then',
+        'now',
+        'this',
+        'filler',
+        'so',
+        'yes',
+        'too',
+        'first',
+      ),
+  );
+
+export function topicOf(scene: Scene, frame: Frame): void {
+  const looked = doing(frame, 'see') && frame.names.length === 0 ? frame.places : [];
+  const [name] = [...frame.names, ...frame.holders, ...looked].filter(({ part }) => part !== 'label');
+  const cable = frame.cables.find(({ owner }) => owner !== null);
+  const part = name ? resolved(scene, name) : (cable?.owner ?? frame.joint?.owner);
+  if (!part) return;
+  if (scene.groups.length > 0 && scene.groups[0]?.part !== part) closeGroups(scene);
+  scene.name(withSide(frame, part), !name);
+  const sides = frame.chunks.filter((chunk) => chunk.k === 'side');
+  const base = part.replace(/^(left|right)-/, '');
+  if (sides.length > 1 && sidedParts.has(base)) scene.pair = [`left-${base}`, `right-${base}`];
+}
+
+const withSide = (frame: Frame, part: string): string =>
+  frame.sides[0] && sidedParts.has(part) ? `${frame.sides[0]}-${part}` : part;

@@ -1,0 +1,80 @@
+import { spanOf } from './frame.ts';
+import type { EntryJoint } from '../entries/entry.ts';
+import { type Frame, doing, leaves } from './frame.ts';
+
+import { partNamed } from './naming.ts';
+import { type Scene, ownerFor } from './scene.ts';
+import { closeGroups } from './sums.ts';
+
+/** Words that leave a joint named in passing as it is: "clips all round". */
+const quiet = new Set([
+  'all',
+  'at',
+  'the',
+  'with',
+  'on',
+  'too',
+  'only',
+  'it',
+  'in',
+  'and',
+  'more',
+  'filler',
+  'to',
+  'from',
+]);
+
+/** A joint named without a count: the clips let go, the glue was cut, the tape peeled. */
+export function readUncounted(scene: Scene, frame: Frame): boolean {
+  const { joint } = frame;
+  if (joint === null || joint.type === 'solder' || (frame.cables.length > 0 && joint.type !== 'tape'))
+    return false;
+  const opens =
+    leaves(frame) ||
+    frame.particles.includes('done') ||
+    frame.particles.includes('loose') ||
+    doing(
+      frame,
+      'take',
+      'come',
+      'pop',
+      'pry',
+      'unclip',
+      'peel',
+      'cut',
+      'slide',
+      'open',
+      'release',
+      'drill',
+      'unscrew',
+      'loosen',
+      'unroute',
+      'press',
+    ) !== undefined;
+  const terse =
+    frame.verbs.length === 0 && [...frame.words].every((word) => quiet.has(word)) && joint.type !== 'screws';
+  const first = frame.chunks.find(({ k }) => k !== 'look' && k !== 'plain');
+  const behindTool = frame.chunks.some(({ k }) => k === 'tool');
+  if (!opens && !terse && !(behindTool && joint.type === 'clips')) return false;
+  if (joint.type === 'screws' && !opens) return false;
+  const named =
+    joint.owner ??
+    partNamed(scene, frame) ??
+    frame.holders[0]?.part ??
+    (first === joint || joint.type === 'adhesive' || joint.type === 'tape'
+      ? frame.places[0]?.part
+      : undefined) ??
+    (joint.type === 'adhesive' ? frame.hiddenBy : null) ??
+    null;
+  if (named !== null) scene.name(named);
+  const owner = named !== null ? { part: named, inferred: false } : ownerFor(scene);
+  if (scene.groups.some((group) => group.type === joint.type)) return true;
+  const made: EntryJoint = { type: joint.type };
+  const where = [...frame.where, ...frame.sides];
+  if (where.length > 0) made.where = where.join(', ').slice(0, 120);
+  const count = frame.words.has('both') ? 2 : null;
+  if (count) made.count = count;
+  closeGroups(scene);
+  scene.undo(made, owner.part, spanOf(frame), owner.inferred ? ['part'] : []);
+  return true;
+}

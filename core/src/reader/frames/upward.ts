@@ -1,0 +1,47 @@
+import { spanOf } from './frame.ts';
+import type { Frame } from './frame.ts';
+
+import type { Piece } from './piece.ts';
+import type { Scene } from './scene.ts';
+import { closeGroups } from './sums.ts';
+import { note } from './talk.ts';
+import { partsIn } from './told.ts';
+
+/** Going back: what and how many, for the ledger; never an undo. */
+export function readUp(scene: Scene, piece: Piece, frames: readonly Frame[]): void {
+  closeGroups(scene);
+  scene.up = true;
+  scene.upSaid = true;
+  for (const frame of frames) {
+    const parts = partsIn(
+      scene,
+      frame.chunks.filter(
+        (chunk) => frame.names.includes(chunk as never) || frame.cables.includes(chunk as never),
+      ),
+    );
+    const [count] = frame.counts;
+    const screws =
+      frame.joint?.type ??
+      (Object.keys(frame.screw).length > 0 || (count && frame.cables.length === 0)
+        ? ('screws' as const)
+        : frame.cables.length > 0
+          ? ('connector' as const)
+          : null);
+    if (parts[0]) scene.name(parts[0]);
+    const part = parts[0] ?? scene.topic;
+    const joint =
+      screws === null
+        ? null
+        : {
+            type: screws,
+            ...(count && count.n > 0 ? { count: count.n } : {}),
+            ...(Object.keys(frame.screw).length > 0 ? { screw: frame.screw } : {}),
+          };
+    if (part === null && joint === null) {
+      note(scene, piece);
+      continue;
+    }
+    scene.put({ kind: 'refit', part, ...(joint ? { joint } : {}) }, spanOf(piece), parts[0] ? [] : ['part']);
+    for (const more of parts.slice(1)) scene.put({ kind: 'refit', part: more }, spanOf(piece));
+  }
+}
