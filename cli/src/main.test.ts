@@ -112,7 +112,10 @@ test('draft --json answers with entries and the sequence that they bear out', as
 });
 
 test('parse says where a line is in doubt, and where it takes back a word', async () => {
-  const { out } = await run(['parse', '--json'], 'fan 3 PH0\nno, five\nscratch that\nbattery 8 PH0: 5 long, 2 short\n');
+  const { out } = await run(
+    ['parse', '--json'],
+    'fan 3 PH0\nno, five\nscratch that\nbattery 8 PH0: 5 long, 2 short\n',
+  );
   const lines = out
     .trim()
     .split('\n')

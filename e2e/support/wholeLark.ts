@@ -1,14 +1,13 @@
 /** A step of the keyboard journey: a line, the key that keeps it where it is not plain Enter, and whether it adds one. */
 interface Typed {
   readonly line: string;
-  readonly key?: 'Enter' | 'Tab' | 'F2';
+  readonly key?: 'Tab';
   readonly keeps?: boolean;
 }
 
 /** A whole Lark 14, TL14-3, as a technician types it. */
 export const wholeLark: readonly Typed[] = [
-  // In doubt: the device or a lock? Enter takes the first reading.
-  { line: 'flip it', key: 'Enter' },
+  { line: 'flip it' },
   { line: 'foot strip off, 3 T5 M2x4 under it' },
   { line: 'base cover: 6 PH0 M2x5, 2 captive PH0 rear corners' },
   { line: 'pry base cover from the hinge edge' },
@@ -79,7 +78,7 @@ export const wholeLarkInShort: readonly string[] = [
   'unscrew usb-bracket 2 PH1 M2 4',
   'lift usb-bracket',
   'unscrew power-jack 1 PH1 M2.5 4',
-  'unplug power-jack plug',
+  'unplug power-jack',
   'lift power-jack',
   'unscrew system-board 3 PH1 M2.5 4',
   'unscrew system-board 2 hex 5',

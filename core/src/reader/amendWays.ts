@@ -246,5 +246,7 @@ function lengthIn(chunks: readonly Chunk[]): number | null {
   const count = chunks[at - 1];
   if (count?.k === 'count') return count.n;
   const [only] = chunks.filter(({ k }) => k !== 'break' && k !== 'word' && k !== 'plain');
-  return only?.k === 'measure' && only.unit === 'mm' && chunks.every(({ k }) => k !== 'name') ? only.value : null;
+  return only?.k === 'measure' && only.unit === 'mm' && chunks.every(({ k }) => k !== 'name')
+    ? only.value
+    : null;
 }

@@ -42,7 +42,14 @@ describe('reading a bench line', () => {
       'foot strip off, 3 T5 M2x4 under it',
       [
         { kind: 'lift', part: 'foot-strip' },
-        screws(null, 3, { drive: 'T', size: 'T5', thread: 'M2', lengthMm: 4 }, { hiddenBy: 'foot-strip' }),
+        {
+          ...screws(
+            'base-cover',
+            3,
+            { drive: 'T', size: 'T5', thread: 'M2', lengthMm: 4 },
+            { hiddenBy: 'foot-strip' },
+          ),
+        },
       ],
     ],
     [
@@ -181,7 +188,15 @@ describe('reading a bench line', () => {
         { kind: 'lift', part: 'storage' },
       ],
     ],
-    ['P5 x11 bottom', [screws('base-cover', 11, { drive: 'P', size: 'P5' }, { where: 'bottom' })]],
+    [
+      'P5 x11 bottom',
+      [
+        {
+          ...screws('base-cover', 11, { drive: 'P', size: 'P5' }, { where: 'bottom' }),
+          fromContext: ['part'],
+        },
+      ],
+    ],
     ['test: power light and picture', [{ kind: 'check' }]],
     ['careful, glued cable under the pack', [{ kind: 'caution' }]],
     ['salt on the hinge screws', [{ kind: 'note' }]],
@@ -194,9 +209,10 @@ describe('reading a bench line', () => {
   test('what is left out is taken from the lines before, and marked as taken', () => {
     let context = emptyContext();
     context = advanceContext(context, readLine('battery: four ph00 M1.6 × 4', context).entries);
-    const [entry] = readLine('one more gold batt screw under the drive shield', context).entries;
+    const [entry] = readLine('one more batt screw under the drive shield', context).entries;
+    // One more is of the same recess; how long it is nobody said.
     expect(entry).toMatchObject({
-      joint: { count: 1, hiddenBy: 'drive-shield', screw: { size: 'PH00', thread: 'M1.6', lengthMm: 4 } },
+      joint: { count: 1, hiddenBy: 'drive-shield', screw: { size: 'PH00' } },
       part: 'battery',
       fromContext: ['screw'],
     });
@@ -212,7 +228,7 @@ describe('reading a bench line', () => {
   });
 
   test('words not understood are named as typed, and an unreadable line is kept whole as a note', () => {
-    expect(readLine('one more GOLD batt screw', emptyContext()).unread).toEqual(['GOLD']);
+    expect(readLine('1 batt screw ZONKED', emptyContext()).unread).toEqual(['ZONKED']);
     const lost = readLine('  qwerty zxcv  ', emptyContext());
     expect(lost.entries).toMatchObject([{ kind: 'note', text: 'qwerty zxcv' }]);
     expect(lost.unread).toEqual(['qwerty', 'zxcv']);
@@ -275,12 +291,12 @@ const bareJoints: Partial<Record<JointType, Verb>> = {
   'stretch-tape': 'peel',
   rivets: 'unclip',
   latch: 'slide',
-  pegs: 'unclip',
+  pegs: 'slide',
 };
 
 describe('writing an entry back', () => {
   const common = { text: '', at: null, confidence: 1 };
-  const part = fc.constantFrom(...partWords.map(([slug]) => slug).filter((slug) => slug !== 'antenna'));
+  const part = fc.constantFrom(...partWords.map(([slug]) => slug).filter((slug) => !/antenna|charger|-(cable|lead)$/.test(slug)));
   const screw = fc.record(
     {
       drive: fc.constant('PH' as const),

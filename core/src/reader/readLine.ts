@@ -77,13 +77,24 @@ export function readPlain(line: string, chunks: readonly Chunk[], context: LineC
     .sort((a, b) => a.start - b.start)
     .slice(0, mostEntries)
     .map((placed) => finish(line, placed, context.at));
+  if (scene.placed.length > mostEntries)
+    scene.doubts.push({
+      why: `only the first ${mostEntries} acts are kept: write it as several lines`,
+      answers: [],
+    });
   if (entries.some(isActEntry)) markLeftOver(scene, chunks, entries);
+  else markUnknown(scene, chunks);
   const unread = scene.unread
     .sort((a, b) => a.start - b.start)
     .map(({ start, end }) => line.slice(start, end));
-  if (entries.length === 0) return { ...asNote(line, context.at), spans: spansOf(chunks, scene) };
+  if (entries.length === 0) return { ...asNote(line, context.at), unread, spans: spansOf(chunks, scene) };
   const doubts = [...doubtsOfNames(line, chunks, entries), ...scene.doubts];
   return { line, entries, unread, doubts, spans: spansOf(chunks, scene) };
+}
+
+/** A line that is only talk is kept as it stands; words that nobody knows can still be taught. */
+function markUnknown(scene: Scene, chunks: readonly Chunk[]): void {
+  for (const { k, start, end } of chunks) if (k === 'unknown') scene.unread.push({ start, end });
 }
 
 /** Words in no note that no act uses: they are marked, never dropped. */

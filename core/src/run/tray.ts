@@ -1,4 +1,4 @@
-import type { Entry } from '../reader/entries/entry.ts';
+import type { Entry, EntryOf } from '../reader/entries/entry.ts';
 import { screwKind, type Screw } from '../sequence/screw.ts';
 import { alikeScrews } from './alike.ts';
 import { fewestCells } from './fewestCells.ts';
@@ -79,27 +79,47 @@ export function trayOf(entries: readonly Entry[]): RecordingTray {
 }
 
 /**
- * Screws that went back leave their cells: those of the kind named, else those of the part, never more than came
- * out. One that was not taken out before (a new one from the drawer) leaves no cell.
+ * Screws that went back leave their cells: those of the kind said, of the part said where the kind leaves a
+ * choice, and first a cell that holds just as many. Never more than came out: one that was not taken out before
+ * (a new one from the drawer) leaves no cell.
  */
 function putBack(cells: readonly TrayCell[], entries: readonly Entry[]): TrayCell[] {
   const back = new Map<string, number>();
+  const leftIn = (cell: TrayCell): number => cell.count - (back.get(cell.kind) ?? 0);
   for (const entry of entries) {
     if (entry.kind !== 'refit' || !entry.joint || entry.joint.count == null) continue;
     if (entry.joint.type !== 'screws' && entry.joint.type !== 'standoffs') continue;
-    const { part, joint } = entry;
-    const ofKind = cells.filter((cell) => joint.screw && cell.kind === screwKind(joint.screw));
-    const ofPart = cells.filter((cell) => part !== null && cell.parts.includes(part));
     let left = entry.joint.count;
-    for (const cell of ofKind.length > 0 ? ofKind : ofPart) {
-      const taken = Math.min(left, cell.count - (back.get(cell.kind) ?? 0));
+    for (const cell of cellsFor(
+      cells.filter((cell) => leftIn(cell) > 0),
+      entry,
+      leftIn,
+    )) {
+      const taken = Math.min(left, leftIn(cell));
       back.set(cell.kind, (back.get(cell.kind) ?? 0) + taken);
       left -= taken;
     }
   }
-  return cells.map((cell) =>
-    (back.get(cell.kind) ?? 0) > 0 ? { ...cell, back: back.get(cell.kind) } : cell,
+  return cells.map((cell) => {
+    const count = back.get(cell.kind) ?? 0;
+    return count > 0 ? { ...cell, back: count } : cell;
+  });
+}
+
+/** The cells that screws going back may come from, the likeliest first. */
+function cellsFor(
+  cells: readonly TrayCell[],
+  { part, joint }: EntryOf<'refit'>,
+  leftIn: (cell: TrayCell) => number,
+): TrayCell[] {
+  const said = Object.entries(joint?.screw ?? {}).filter(([, value]) => value != null);
+  const fits = cells.filter(({ screw }) =>
+    said.every(([field, value]) => screw[field as keyof Screw] === value),
   );
+  const ofPart = fits.filter(({ parts }) => part !== null && parts.includes(part));
+  const candidates = ofPart.length > 0 ? ofPart : said.length > 0 ? fits : [];
+  const count = joint?.count ?? 0;
+  return candidates.toSorted((a, b) => Number(leftIn(b) === count) - Number(leftIn(a) === count));
 }
 
 /** The letter of the cell that an act's screws belong to, or null. */

@@ -1,3 +1,5 @@
+import { isWord } from '../phrases/chunk.ts';
+import { onSide } from './naming.ts';
 import { spanOf } from './frame.ts';
 import type { Mechanism } from '../../sequence/schema.ts';
 import type { EntryJoint } from '../entries/entry.ts';
@@ -176,7 +178,7 @@ function isOpened(frame: Frame, scene: Scene): boolean {
   const verbal =
     frame.verbs.length > 0 ||
     frame.words.has('this') ||
-    frame.words.has('the') ||
+    (frame.words.has('the') && isWord(frame.chunks[0], 'the')) ||
     (frame.words.has('a') && scene.placed.length === 0 && scene.groups.length === 0);
   return !verbal && !frame.words.has('first') && frame.unread.length === 0;
 }
@@ -203,7 +205,7 @@ function readPopped(scene: Scene, frame: Frame): boolean {
 /** What is unplugged: leads named, parts named, those that wait, else the part in work. */
 function targetsOf(scene: Scene, frame: Frame): { part: string | null; inferred: boolean }[] {
   const side = frame.sides[0];
-  const sided = (part: string): string => (side && sidedParts.has(part) ? `${side}-${part}` : part);
+  const sided = (part: string): string => onSide(part, side);
   const leads = frame.cables.map(({ owner }) => owner);
   const names = frame.names
     .filter(({ part, bare }) => !(bare && part === 'flap' && frame.words.size >= 0 && lockFlap(frame)))
@@ -228,8 +230,10 @@ function targetsOf(scene: Scene, frame: Frame): { part: string | null; inferred:
   const pair = each ? siblings(scene) : [];
   if (pair.length > 1) return pair.map((part) => ({ part, inferred: true }));
   const holder = frame.holders[0] ?? frame.places[0];
-  if (frame.mechanism === 'coax' && scene.topic === null) return [{ part: 'antenna', inferred: true }];
   const owner = plugOwner(scene);
+  // Coax is what aerials have: that of a heatsink or a fan is the aerial's.
+  const hasAerial = /antenna|card|wireless|cellular|modem|camera|display|board/.test(owner.part ?? '');
+  if (frame.mechanism === 'coax' && !hasAerial) return [{ part: 'antenna', inferred: false }];
   return [owner.part === null && holder ? { part: holder.part, inferred: false } : owner];
 }
 

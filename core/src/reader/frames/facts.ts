@@ -1,7 +1,8 @@
+import { onSide } from './naming.ts';
 import { spanOf } from './frame.ts';
 import type { EntryOf } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
-import { sidedParts } from '../lexicon/parts.ts';
+
 import type { Unit } from '../lexicon/words.ts';
 import { countOf } from './counts.ts';
 import { doing, leaves, type Frame } from './frame.ts';
@@ -124,7 +125,11 @@ export function readMeasures(scene: Scene, frame: Frame): boolean {
   } else {
     closeGroups(scene);
     const [first = spanOf(frame)] = frame.measures;
-    scene.put({ kind: 'measure', part, values }, { start: first.start, end: spanOf(frame).end }, frame.names.length === 0 ? ['part'] : []);
+    scene.put(
+      { kind: 'measure', part, values },
+      { start: first.start, end: spanOf(frame).end },
+      frame.names.length === 0 ? ['part'] : [],
+    );
   }
   return true;
 }
@@ -139,7 +144,7 @@ const bareVolts = (scene: Scene, frame: Frame): keyof Values | undefined =>
       : undefined;
 /** Degrees are heat where something reads them; behind "at", or as few as a hand tilts, they are an angle. */
 const degrees = (scene: Scene, frame: Frame): keyof Values | undefined =>
-  frame.verbs.some(({ act }) => act === 'take' || act === 'slide' || act === 'turn')
+  leaves(frame) || frame.verbs.some(({ act }) => act === 'take' || act === 'slide' || act === 'turn')
     ? undefined
     : frame.words.has('label') ||
         frame.chunks.some(({ k }) => k === 'tool') ||
@@ -183,20 +188,22 @@ export function readNumbers(scene: Scene, frame: Frame): boolean {
   if (frame.codes.length === 0) return false;
   closeGroups(scene);
   const part = partMeant(scene, frame);
-  const role = frame.words.has('new') ? 'replacement' : 'fitted';
-  for (const { code, start, end } of frame.codes)
+  const spoken = frame.words.has('new') ? 'replacement' : 'fitted';
+  for (const { code, start, end } of frame.codes) {
+    const role = /\balt(?:ernate|ernative)?\W*$/i.test(scene.line.slice(0, start)) ? 'alternate' : spoken;
     scene.put(
       { kind: 'number', part, number: code, role },
       { start, end },
       frame.names.length === 0 ? ['part'] : [],
     );
+  }
   return true;
 }
 
 /** "hinge screw left": the part whose joint it is, on the side said. */
 function ownerOf({ joint, sides: [side] }: Frame): string | null {
   const owner = joint?.owner ?? null;
-  return owner !== null && side && sidedParts.has(owner) ? `${side}-${owner}` : owner;
+  return owner === null ? null : onSide(owner, side);
 }
 
 /** "one missing", "the ninth never was there", "dust filter missing". True where it is one. */

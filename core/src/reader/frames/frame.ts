@@ -81,7 +81,11 @@ export const emptyFrame = (): Frame => ({
 });
 
 /** Where a piece or a frame stands in its line. */
-export const spanOf = ({ chunks }: { readonly chunks: readonly Chunk[] }): { start: number; end: number } => ({
+export const spanOf = ({
+  chunks,
+}: {
+  readonly chunks: readonly Chunk[];
+}): { start: number; end: number } => ({
   start: chunks[0]?.start ?? 0,
   end: chunks[chunks.length - 1]?.end ?? 0,
 });

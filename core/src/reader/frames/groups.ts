@@ -1,3 +1,4 @@
+import { resolved } from './naming.ts';
 import { spanOf } from './frame.ts';
 import type { JointType } from '../../sequence/schema.ts';
 import type { EntryJoint } from '../entries/entry.ts';
@@ -26,10 +27,20 @@ export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
   if (isTotal(scene, frame, counted)) return true;
   if (confirmsSome(scene, frame, counted)) return true;
   if (!isEnough(scene, frame, counted)) return false;
+  if (refersBack(scene, frame, counted)) return true;
   const verb = doing(frame, 'take', 'unscrew');
   if (verb?.form === 'plain') scene.repeat = (part) => scene.put({ kind: 'lift', part }, spanOf(frame));
   openGroup(scene, frame, piece, counted);
   return true;
+}
+
+/** "take those four screws out": the four of the line before, not four more. */
+function refersBack(scene: Scene, frame: Frame, counted: Counted): boolean {
+  const { last } = scene.context;
+  const definite = frame.words.has('they') || frame.words.has('this');
+  const same = last?.joint.count === counted.n && last.joint.type === (frame.joint?.type ?? 'screws');
+  const nothingNew = frame.names.length === 0 && !hasScrew(frame) && frame.hiddenBy === null;
+  return definite && same && nothingNew && scene.groups.length === 0 && scene.placed.length === 0;
 }
 
 /** `2 fans`, `both sticks`: a count of parts, not of what holds them. */
@@ -139,7 +150,7 @@ function countsOn(scene: Scene, frame: Frame, counted: Counted): boolean {
 }
 
 function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Counted): void {
-  const named = frame.joint?.owner ?? partNamed(scene, frame);
+  const named = frame.joint?.owner ?? partNamed(scene, frame) ?? heldByAll(scene, frame);
   if (named !== null) scene.name(named);
   const sided =
     named !== null && frame.words.has('each') && sidedParts.has(named) && scene.groups.length === 0;
@@ -210,6 +221,16 @@ function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Counted): 
     behindColon: piece.joiner === 'colon' || (last?.behindColon ?? false),
     ...spanOf(frame),
   });
+}
+
+/** "one P5 and two P2 from the bezel": whose all of them are, said at the end. */
+function heldByAll(scene: Scene, frame: Frame): string | null {
+  const [holder] = frame.holders;
+  const open = scene.groups.length > 0 && scene.groups.every(({ partInferred }) => partInferred);
+  if (!holder || !open) return null;
+  const part = resolved(scene, holder);
+  for (const group of scene.groups) Object.assign(group, { part, partInferred: false });
+  return part;
 }
 
 /** What is counted once holds for each of a pair. */

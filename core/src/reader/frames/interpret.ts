@@ -49,7 +49,15 @@ export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
   closeGroups(scene);
 }
 
-const telling: ReadonlySet<Chunk['k']> = new Set(['name', 'unknown', 'code', 'measure', 'kind', 'talk', 'tool']);
+const telling: ReadonlySet<Chunk['k']> = new Set([
+  'name',
+  'unknown',
+  'code',
+  'measure',
+  'kind',
+  'talk',
+  'tool',
+]);
 
 /** Does a piece hold more than the topic and words between? What it says is then not let go. */
 const saysSomething = (scene: Scene, { chunks }: Piece): boolean =>

@@ -1,3 +1,4 @@
+import { onSide } from './naming.ts';
 import { spanOf } from './frame.ts';
 import type { EntryJoint } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
@@ -251,13 +252,9 @@ interface Target {
 }
 
 function targetsOf(scene: Scene, frame: Frame): Target[] {
-  const letters = frame.chunks
-    .filter((chunk) => chunk.k === 'side')
-    .map((chunk) => (chunk as { side: string }).side);
+  const letters = frame.chunks.flatMap((chunk) => (chunk.k === 'side' ? [chunk.side] : []));
   const sided = (part: string): string[] =>
-    letters.length > 0 && sidedParts.has(part)
-      ? letters.slice(0, 2).map((side) => `${side}-${part}`)
-      : [part];
+    letters.length > 0 ? letters.slice(0, 2).map((side) => onSide(part, side)) : [part];
   const names = frame.names.map((name) => resolved(scene, name));
   const said = (names.length > 0 ? names : []).flatMap(sided);
   const opens =

@@ -48,11 +48,13 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
   )
     return 'note';
   if (isWord(first, 'caution') && !leaves(frame)) return 'caution';
-  if (has(piece, 'danger') && frame.verbs.length + frame.counts.length === 0 && !leaves(frame)) return 'caution';
+  if (has(piece, 'danger') && frame.verbs.length + frame.counts.length === 0 && !leaves(frame))
+    return 'caution';
+  if (onlyTries(piece)) return 'note';
   if (isDenied(piece, frame)) return isWord(first, 'not', 'never') ? 'caution' : 'note';
   if (has(piece, 'stays', 'fixed') && !isStayScrew(piece)) return 'left';
   if (has(piece, 'absent')) return 'note';
-  if (isPlanned(piece, frame)) return 'note';
+  if (isPlanned(piece, frame) && !isAnnounced(scene, piece)) return 'note';
   if (has(piece, 'inventory')) scene.inventory = piece.sentence;
   const undoes = frame.verbs.some(({ act }) =>
     ['take', 'unscrew', 'loosen', 'unplug', 'press', 'come', 'release', 'open'].includes(act),
@@ -106,6 +108,14 @@ function isOtherModel(scene: Scene, piece: Piece): boolean {
   );
 }
 
+/** "let me try to lift it": whether it came is told later. */
+const onlyTries = (piece: Piece): boolean => {
+  const at = piece.chunks.findIndex((chunk) => chunk.k === 'verb' && chunk.act === 'try');
+  return (
+    at >= 0 && isWord(piece.chunks[at + 1], 'to') && piece.chunks.slice(at + 2).some(({ k }) => k === 'verb')
+  );
+};
+
 /** Does a word deny the act? `no` before a code is "number"; "not the fan" behind an act was cut off before. */
 function isDenied(piece: Piece, frame: Frame): boolean {
   if (has(piece, 'not', 'never')) return true;
@@ -135,6 +145,14 @@ function isPlanned(piece: Piece, frame: Frame): boolean {
     return !frame.verbs.some(({ form }) => form === 'past') || has(piece, 'must');
   return false;
 }
+
+/** "I'm gonna take those out", said while it is done; "later", "must" and "next time" are not. */
+const isAnnounced = (scene: Scene, piece: Piece): boolean =>
+  scene.context.spoken &&
+  !has(piece, 'later', 'must', 'not') &&
+  /\b(?:gonna|going to)\b/i.test(textOf(scene, piece));
+const textOf = (scene: Scene, { chunks }: Piece): string =>
+  scene.line.slice(chunks[0]?.start ?? 0, chunks[chunks.length - 1]?.end ?? 0);
 
 const looksNew = (frame: Frame): boolean => frame.words.has('new') && !leaves(frame);
 

@@ -1,5 +1,5 @@
 import { sidedParts } from '../lexicon/parts.ts';
-import type { NameChunk } from '../phrases/chunk.ts';
+import type { NameChunk, Side } from '../phrases/chunk.ts';
 import { type Frame, hasScrew } from './frame.ts';
 import type { Scene } from './scene.ts';
 
@@ -19,7 +19,13 @@ export function partNamed(scene: Scene, frame: Frame): string | null {
   if (!name) return frame.particles.includes('back') && scene.groups.length === 0 ? 'rear-shroud' : null;
   const side = frame.sides[0];
   const part = resolved(scene, name);
-  return side && sidedParts.has(part) ? `${side}-${part}` : part;
+  return onSide(part, side);
+}
+
+/** The part on the side said: `speaker R` is the right one, though the left one is in work. */
+export function onSide(part: string, side: Side | undefined): string {
+  const base = side === undefined ? part : part.replace(/^(left|right)-/, '');
+  return side !== undefined && sidedParts.has(base) ? `${side}-${base}` : part;
 }
 
 /** "the right one": that side of the pair in work. */

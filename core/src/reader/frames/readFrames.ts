@@ -241,7 +241,12 @@ function placeWord(
   if (word === 'down' || word === 'up' || word === 'over') return 'at';
   if (word === 'at') return holds.has(text) ? 'on' : 'at';
   // "unscrew 4 PH1 from fan": whose they are.
-  if (word === 'from' && frame.counts.length > 0 && frame.verbs.some(({ act }) => act === 'unscrew' || act === 'loosen')) return 'on';
+  if (
+    word === 'from' &&
+    frame.counts.length > 0 &&
+    frame.verbs.some(({ act }) => act === 'unscrew' || act === 'loosen' || act === 'take')
+  )
+    return 'on';
   if ((prepositions as readonly string[]).includes(word)) return 'at';
   if (word === 'with' || word === 'without') return 'means';
   if (word === 'of' || word === 'for') return role === 'under' ? 'under' : 'act';

@@ -74,6 +74,7 @@ function readRequires(scene: Scene, told: readonly Told[]): number {
   return (
     withoutOrBefore(scene, first) ||
     takeBefore(scene, first) ||
+    toReach(scene, told) ||
     bareAfter(scene, first) ||
     beforeFirst(scene, told) ||
     needsFirst(scene, told) ||
@@ -113,6 +114,17 @@ function takeBefore(scene: Scene, told: Told): number {
   return require(scene, later[0] ?? null, first, [told]);
 }
 
+/** "To remove X, you must first remove A and B". */
+function toReach(scene: Scene, told: readonly Told[]): number {
+  const [first, ...rest] = told;
+  const [to, verb] = first?.piece.chunks ?? [];
+  const reaches = isWord(to, 'to') && verb?.k === 'verb' && verb.form === 'plain';
+  const owed = rest.some(({ piece }) => has(piece, 'must') && has(piece, 'first'));
+  if (!first || !reaches || !owed) return 0;
+  const parts = rest.flatMap(({ piece }) => partsIn(scene, piece.chunks));
+  return require(scene, partsIn(scene, first.piece.chunks)[0] ?? null, parts, told);
+}
+
 /** "fan after heatsink": parts and nothing else. */
 function bareAfter(scene: Scene, told: Told): number {
   const { chunks } = told.piece;
@@ -133,12 +145,16 @@ function beforeFirst(scene: Scene, told: readonly Told[]): number {
   if (isWord(first.piece.chunks[0], 'without'))
     return list.length > 0 ? require(scene, list[0] ?? null, head, told) : 0;
   const part = head[0] ?? null;
-  const listed = first.piece.header && rest.every(({ piece }) => piece.chunks.every(({ k }) => k === 'name' || k === 'word'));
-  const owed = listed || rest.some(
-    ({ piece }) =>
-      has(piece, 'must', 'will', 'first', 'out', 'off') ||
-      piece.chunks.some((chunk) => chunk.k === 'verb' && ['take', 'unplug', 'need'].includes(chunk.act)),
-  );
+  const listed =
+    first.piece.header &&
+    rest.every(({ piece }) => piece.chunks.every(({ k }) => k === 'name' || k === 'word'));
+  const owed =
+    listed ||
+    rest.some(
+      ({ piece }) =>
+        has(piece, 'must', 'will', 'first', 'out', 'off') ||
+        piece.chunks.some((chunk) => chunk.k === 'verb' && ['take', 'unplug', 'need'].includes(chunk.act)),
+    );
   return owed ? require(scene, part, list, told) : 0;
 }
 
@@ -286,7 +302,11 @@ function holdersOf(
   const stuck = told[stuckAt];
   if (!stuck) return [];
   const same = partsIn(scene, stuck.piece.chunks.slice(stuckIndex + 1));
-  if (same.length > 0) return same;
+  // "didn't lift the fan": what was not lifted, not what was in the way.
+  const word = stuck.piece.chunks[stuckIndex];
+  const isObject =
+    word && /(?:lift|come|budge|move|shift|pull|open)$/i.test(scene.line.slice(word.start, word.end));
+  if (same.length > 0) return isObject ? [] : same;
   const next = told[stuckAt + 1];
   const joined =
     next &&

@@ -90,6 +90,8 @@ export function seen(scene: Scene, piece: Piece, frame: Frame, part: string | nu
 }
 
 export function note(scene: Scene, piece: Piece): void {
+  // "ok", "right then": nothing to keep beside what else the line says.
+  if (piece.chunks.every((chunk) => isWord(chunk, 'filler', 'yes', 'so', 'now'))) return;
   const { start, end } = spanOf(piece);
   const frame = readFrames(piece, scene.line)[0];
   if (frame?.joint && frame.joint.type !== 'screws') scene.mentioned = frame.joint.type;

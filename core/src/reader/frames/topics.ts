@@ -1,3 +1,4 @@
+import { onSide } from './naming.ts';
 import { spanOf } from './frame.ts';
 import { sidedParts } from '../lexicon/parts.ts';
 import { isWord } from '../phrases/chunk.ts';
@@ -176,5 +177,4 @@ export function topicOf(scene: Scene, frame: Frame): void {
   if (sides.length > 1 && sidedParts.has(base)) scene.pair = [`left-${base}`, `right-${base}`];
 }
 
-const withSide = (frame: Frame, part: string): string =>
-  frame.sides[0] && sidedParts.has(part) ? `${frame.sides[0]}-${part}` : part;
+const withSide = (frame: Frame, part: string): string => onSide(part, frame.sides[0]);

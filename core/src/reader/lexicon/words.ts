@@ -27,7 +27,7 @@ export const jointRows: readonly (readonly [type: JointType, words: string])[] =
   ],
   [
     'stretch-tape',
-    'stretch tape, stretch strip, stretch tab, stretchy tab, stretchy strip, stretchy tape, pull strip, stretch release, stretch release tape, stretch release strip, pull tape, release strip, command strip, stretch release tab, battery strip, pull out strip',
+    'stretch tape, stretch strip, stretch tab, stretchy tab, stretchy strip, stretchy tape, pull strip, stretch release, stretch release tape, stretch release strip, pull tape, release strip, command strip, stretch release tab, battery strip, pull out strip, strip stretch release, strips stretch release',
   ],
   [
     'adhesive',

@@ -25,7 +25,8 @@ export const ordinal: Rule = (tokens, at) => {
     token?.kind === 'number' && /^(st|nd|rd|th)$/.test(tokens[at + 1]?.lower ?? '') && tokens[at + 1]?.glued;
   if (figures && token.text === '1') return { body: { k: 'word', word: 'first' }, to: at + 2 };
   if (figures) return { body: { k: 'ordinal', n: Number(token.text) }, to: at + 2 };
-  if (token?.text === '#' && tokens[at + 1]?.kind === 'number')
+  // "#00 phillips" is a size.
+  if (token?.text === '#' && tokens[at + 1]?.kind === 'number' && readKind(tokens, at, null) === null)
     return { body: { k: 'ordinal', n: Number(tokens[at + 1]?.text) }, to: at + 2 };
   const numbered =
     token?.lower === 'number' && readKind(tokens, at, null) === null ? readNumber(tokens, at + 1) : null;

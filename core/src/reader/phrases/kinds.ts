@@ -267,7 +267,13 @@ function isNoUnit(
   const token = tokens[number.to];
   if (unit === 'in') return token?.text === '"' || (token?.lower !== 'inch' && token?.lower !== 'inches');
   if (unit === 'min' || unit === 's')
-    return token?.lower === 's' && !token.glued && last === number.to && number.value < 4;
+    return (
+      token?.lower === 's' &&
+      !token.glued &&
+      last === number.to &&
+      number.value < 4 &&
+      tokens[last + 1] !== undefined
+    );
   if (token?.lower.length !== 1) return false;
   if (unit === 'c') return !token.glued && number.value < 30;
   if (unit === 'A')

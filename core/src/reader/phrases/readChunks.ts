@@ -48,10 +48,14 @@ export const kind: Rule = (tokens, at, lexicon) => {
 
 export const measure: Rule = (tokens, at) => {
   const found = readMeasure(tokens, at);
+  // "6.5 mm long" is the length of a screw.
+  if (found?.unit === 'mm' && tokens[found.to]?.lower === 'long') return null;
   return found && { body: { k: 'measure', value: found.value, unit: found.unit }, to: found.to };
 };
 
 const code: Rule = (tokens, at) => {
+  // "eleven point five five volts": a measure, though its digits were spelt like a number of a part.
+  if (['V', 'mAh', 'Wh'].includes(readMeasure(tokens, at)?.unit ?? '')) return null;
   const found = readCode(tokens, at);
   return found && { body: { k: 'code', code: found.code }, to: found.to };
 };
@@ -155,6 +159,7 @@ const verbFirst: ReadonlySet<FunctionWord> = new Set([
   'stays',
   'fixed',
   'amend',
+  'filler',
 ]);
 
 /** Which of its senses a phrase has, by what stands around it. */

@@ -16,14 +16,14 @@ export function splitSentences({ text, timeAt, breaks, starts }: Transcript): Se
   let start = 0;
   let opens = true;
   const close = (end: number): void => {
-    const said = text.slice(start, end).trim();
-    if (said !== '') {
-      sentences.push({
-        text: said,
-        at: timeAt(start + (/\S/.exec(text.slice(start, end))?.index ?? 0)),
-        opens,
-      });
-      opens = false;
+    let from = start;
+    for (const said of runsOf(text.slice(start, end))) {
+      const trimmed = said.trim();
+      if (trimmed !== '') {
+        sentences.push({ text: trimmed, at: timeAt(from + (/\S/.exec(said)?.index ?? 0)), opens });
+        opens = false;
+      }
+      from += said.length;
     }
     start = end;
   };
@@ -48,4 +48,32 @@ function endsAt(text: string, i: number, start: number): boolean {
     !shortForms.test(text.slice(Math.max(start, i - 8), i + 1)) ||
     /^\s+[A-Z]/.test(text.slice(i + 1, i + 4))
   );
+}
+
+/** Speech that was heard without marks runs on: longer than anybody writes before the first mark. */
+const longestUnmarked = 120;
+/** Words that open a new thought, or give an order. */
+const opensThought =
+  /^(?:then|now|next|so|ok|okay|um|uh|those|these|there's|there|i|i'm|i've|we|you|it|it's|once|after|remove|unplug|disconnect|undo|unscrew|lift|slide|pull|flip|hold|take|don't|first)$/i;
+/** Behind these the same thought goes on. */
+const goesOn =
+  /^(?:to|and|then|now|so|ok|okay|just|can|gonna|will|you|i|we|they|is|are|was|if|when|not|the|a|by|for|first|of|or|but|next|um|uh|that|because|only|must|should|need|take|let|see|do|have|did|until|before|under|with|on|in|of|from|at|as|like|which|what|where|how|does|think|guess|know|after|once|while)$/i;
+
+/** Takes a stretch without marks apart where a new thought begins; joined, the runs are the stretch. */
+function runsOf(stretch: string): string[] {
+  if (stretch.length <= longestUnmarked || /[.,;:!?]\s/.test(stretch)) return [stretch];
+  const runs: string[] = [];
+  let run = '';
+  let before = '';
+  for (const piece of stretch.split(/(?<=\s)/)) {
+    const word = piece.trim();
+    const joins = /^(?:and|so)$/i.test(before) && /^(?:then|now)$/i.test(word);
+    if (run.trim() !== '' && !joins && opensThought.test(word) && !goesOn.test(before)) {
+      runs.push(run);
+      run = '';
+    }
+    run += piece;
+    if (word !== '') before = word;
+  }
+  return [...runs, run];
 }
