@@ -158,7 +158,7 @@ test('a narration from a file: accepted, corrected and dropped, and nothing deci
   const acts = inShort(sequence);
   expect(acts).toEqual(
     expect.arrayContaining([
-      'lift battery-door',
+      'lift battery-cover',
       'lift battery',
       'unscrew front-half 4 T5 M2 5',
       'unscrew front-half 2 T5',

@@ -26,7 +26,7 @@ test('pictures of the main views', async ({ page }) => {
   const lines = larkLines.map((line) => line.replace('hold power 1 s', 'hold power 2 s'));
   for (const line of lines.slice(0, 11)) await typeLine(page, line);
   await allKept(page, 11);
-  await page.keyboard.type('one more gold batt screw under drive shield');
+  await page.keyboard.type('one more batt screw zonked under drive shield');
   await shot(page, 'recorder');
   await page.keyboard.press('ControlOrMeta+a');
   await page.keyboard.press('Delete');
@@ -148,8 +148,17 @@ async function waysIn(page: Page): Promise<void> {
   await expect(page.getByTestId('thumb')).toBeVisible();
   await page.getByTestId('bench-line').focus();
   await page.keyboard.press('Escape');
-  await page.keyboard.type('flip it');
+  await page.keyboard.type('battery 8 PH00 M1.6x4: 5 long, 2 short');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('doubts')).toBeFocused();
   await shot(page, 'recorder-doubt');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('ControlOrMeta+a');
+  await page.keyboard.type('base cover 4 PH0 zonked');
+  await page.keyboard.press('F2');
+  await expect(page.getByTestId('teach')).toBeFocused();
+  await shot(page, 'recorder-teach');
+  await page.keyboard.press('Escape');
   await page.keyboard.press('ControlOrMeta+a');
   await page.keyboard.press('Delete');
   await page.keyboard.press('F7');

@@ -60,7 +60,7 @@ export const wholeLarkInShort: readonly string[] = [
   'unscrew drive-shield 3 PH0 M2 3',
   'lift drive-shield',
   'unscrew battery 4 PH00 M1.6 4',
-  'unscrew battery 1 PH00 M1.6 4',
+  'unscrew battery 1 PH00',
   'lift battery',
   'unscrew storage 1 PH1 M2 3',
   'lift storage',

@@ -296,7 +296,11 @@ const bareJoints: Partial<Record<JointType, Verb>> = {
 
 describe('writing an entry back', () => {
   const common = { text: '', at: null, confidence: 1 };
-  const part = fc.constantFrom(...partWords.map(([slug]) => slug).filter((slug) => !/antenna|charger|-(cable|lead)$/.test(slug)));
+  const part = fc.constantFrom(
+    ...partWords
+      .map(([slug]) => slug)
+      .filter((slug) => !/^label$|antenna|charger|-(cable|lead|wire|ribbon|flex|cord|plug)$/.test(slug)),
+  );
   const screw = fc.record(
     {
       drive: fc.constant('PH' as const),

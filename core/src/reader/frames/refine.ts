@@ -14,7 +14,8 @@ export function screwFor(
   type: JointType,
 ): { screw: Partial<Screw>; inferred: boolean } {
   const isCounted = type === 'screws' || type === 'standoffs';
-  const alike = frame.words.has('same') || (counted.more && frame.looks.length === 0);
+  const across = frame.sides.length > 0 && frame.looks.length === 0 && isTwin(scene);
+  const alike = frame.words.has('same') || across || (counted.more && frame.looks.length === 0);
   const needs = alike && frame.screw.drive == null && frame.screw.thread == null && isCounted;
   const before =
     scene.groups.findLast((group) => group.type === 'screws')?.screw ??
@@ -29,6 +30,12 @@ export function screwFor(
 }
 
 export const withoutLook = ({ look: _look, ...screw }: Partial<Screw>): Partial<Screw> => screw;
+
+/** "2 T5 left, 2 right": the one just said on this line was of one side. */
+const isTwin = (scene: Scene): boolean => {
+  const last = scene.lastPlaced;
+  return last?.kind === 'undo' && /^(?:left|right)-/.test(last.part ?? '');
+};
 
 /** A kind, a place or an order behind a group, with nothing counted: it tells more of that group. */
 export function refinesGroup(scene: Scene, frame: Frame): boolean {

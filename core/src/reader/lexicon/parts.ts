@@ -196,7 +196,7 @@ export const partWords: readonly (readonly [slug: string, name: string, kind: st
     'display-cable',
     'Display cable',
     'cable',
-    'lcd cable, edp cable, lvds, screen cable, display flex, lvds cable, edp, display lead, screen lead, lcd lead, lcd cbl, display ribbon, screen ribbon, lcd ribbon, lcd flex, display wire, panel cable, lvds con, display plug, video cable, display connector',
+    'lcd cable, edp cable, lvds, screen cable, display flex, lvds cable, edp, display lead, screen lead, lcd lead, lcd cbl, display ribbon, screen ribbon, lcd ribbon, lcd flex, display wire, panel cable, lvds con, video cable',
   ],
   [
     'drive-cable',
