@@ -1,0 +1,68 @@
+import { sidedParts } from '../lexicon/parts.ts';
+import { siblings } from './connectors.ts';
+import type { Frame } from './frame.ts';
+import { isOfSomethingElse, newPart } from './lifts.ts';
+import { onSide, resolved, sideOne } from './naming.ts';
+import type { Scene } from './scene.ts';
+
+export interface Target {
+  readonly part: string;
+  readonly inferred: boolean;
+}
+
+export function targetsOf(scene: Scene, frame: Frame): Target[] {
+  const letters = frame.chunks.flatMap((chunk) => (chunk.k === 'side' ? [chunk.side] : []));
+  const sided = (part: string): string[] =>
+    letters.length > 0 ? letters.slice(0, 2).map((side) => onSide(part, side)) : [part];
+  const names = frame.names.map((name) => resolved(scene, name));
+  const said = (names.length > 0 ? names : []).flatMap(sided);
+  const opens =
+    frame.chunks.find((chunk) => chunk.k !== 'word' && chunk.k !== 'look' && chunk.k !== 'side')?.k ===
+    'name';
+  if (said.length > 0 && !opens) scene.waiting = [];
+  if (
+    scene.waiting.length > 0 &&
+    (said.length > 0
+      ? scene.waiting.every(({ cable }) => !cable)
+      : frame.words.has('both') ||
+        frame.words.has('all') ||
+        frame.words.has('they') ||
+        scene.waiting.length > 1)
+  ) {
+    const all = [...scene.waiting.map(({ part }) => part), ...said];
+    scene.waiting = [];
+    return [...new Set(all)].map((part) => ({ part, inferred: false }));
+  }
+  scene.waiting = [];
+  if (said.length > 0) return said.map((part) => ({ part, inferred: false }));
+  const one = sideOne(scene, frame);
+  if (one !== null && letters.length === 1) return [{ part: one, inferred: false }];
+  const base = scene.topic?.replace(/^(left|right)-/, '') ?? '';
+  if (letters.length > 0 && sidedParts.has(base))
+    return letters.map((side) => ({
+      part: `${side}-${scene.topic?.replace(/^(left|right)-/, '')}`,
+      inferred: true,
+    }));
+  if (frame.words.has('both')) {
+    const pair = siblings(scene);
+    if (scene.pair.length > 1) return scene.pair.map((part) => ({ part, inferred: true }));
+    if (pair.length > 1) return pair.map((part) => ({ part, inferred: true }));
+    const recent = scene.context.parts.slice(0, 2);
+    if (frame.words.has('they') || /\bboth\b/.test(scene.line))
+      if (
+        recent.length === 2 &&
+        scene.topic !== null &&
+        !scene.topicSaid &&
+        scene.context.lastLine.length > 1
+      )
+        return recent.map((part) => ({ part, inferred: true }));
+  }
+  const unknown = newPart(scene, frame);
+  if (unknown !== null) return [{ part: unknown, inferred: false }];
+  if (
+    isOfSomethingElse(frame) ||
+    (!scene.opened && frame.particles.includes('off') && frame.verbs.length === 0 && !scene.topicSaid)
+  )
+    return [];
+  return scene.topic === null ? [] : [{ part: scene.topic, inferred: !scene.topicSaid }];
+}
