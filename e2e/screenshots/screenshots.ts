@@ -154,12 +154,6 @@ async function waysIn(page: Page): Promise<void> {
   await shot(page, 'recorder-doubt');
   await page.keyboard.press('Escape');
   await page.keyboard.press('ControlOrMeta+a');
-  await page.keyboard.type('base cover 4 PH0 zonked');
-  await page.keyboard.press('F2');
-  await expect(page.getByTestId('teach')).toBeFocused();
-  await shot(page, 'recorder-teach');
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('ControlOrMeta+a');
   await page.keyboard.press('Delete');
   await page.keyboard.press('F7');
   await expect(page.getByTestId('palette')).toBeVisible();

@@ -43,7 +43,8 @@ const pieces = computed(() => markLine(text.value, props.reading.spans));
 const focus = () => field.value?.focus();
 /** The word that is being taught. */
 const taught = ref<string | null>(null);
-const firstUnread = computed(() => props.reading.unread[0] ?? null);
+/** A figure left over is no word to be taught. */
+const firstUnread = computed(() => props.reading.unread.find((word) => /\p{L}/u.test(word)) ?? null);
 watch(
   () => props.reading.unread,
   (unread) => {
@@ -102,10 +103,11 @@ function onKey(event: KeyboardEvent): void {
           class="chip unread"
           title="Not understood; it is kept with the line. Teach it."
           :aria-label="`Teach the word ${word}`"
+          :disabled="!/\p{L}/u.test(word)"
           :data-testid="`unread-${i}`"
           @click="taught = word"
         >
-          {{ word }} <KeyHint v-if="i === 0" name="F2" />
+          {{ word }} <KeyHint v-if="word === firstUnread" name="F2" />
         </button>
         <button
           v-for="near in nearest.get(word) ?? []"
