@@ -27,13 +27,18 @@ import {
 } from './topics.ts';
 import { readUp } from './upward.ts';
 
+/** Pieces that one statement of order may take: a list of ten parts, and more. Keeps a long line linear. */
+const longestStatement = 24;
+
 /** Reads the chunks of a line, sentence by sentence, into the drafts of a scene. */
 export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
   const pieces = readPieces(scene.line, chunks).flatMap(splitAtTurn);
   const told = pieces.map((piece): Told => ({ piece, frames: readFrames(piece, scene.line) }));
   const stated = scene.context.spoken ? readPrerequisites(scene, told) : 0;
   for (let i = stated; i < told.length;) {
-    const sentence = told.slice(i).filter(({ piece }) => piece.sentence === told[i]?.piece.sentence);
+    const sentence = told
+      .slice(i, i + longestStatement)
+      .filter(({ piece }) => piece.sentence === told[i]?.piece.sentence);
     const taken = sentence[0] === undefined ? 0 : readRelation(scene, sentence);
     for (let left = taken; left > 0; left--) i++;
     if (taken > 0) continue;

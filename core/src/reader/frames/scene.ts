@@ -51,12 +51,15 @@ export class Scene {
   /** All that a piece may change, to see whether one did. */
   trace(): string {
     return JSON.stringify([
-      this.placed,
-      this.groups,
+      // The last few only, so that a long line is read in linear time.
+      this.placed.length,
+      this.placed.slice(-2),
+      this.groups.length,
+      this.groups.slice(-2),
       this.topic,
       this.topicSaid,
-      this.waiting,
-      this.pair,
+      this.waiting.length,
+      this.pair.length,
       this.doubts.length,
       this.heading,
       this.held,
