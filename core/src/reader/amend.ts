@@ -1,20 +1,22 @@
-import { byCount, byKind, byMeasure, byNumber, byPart, byRestating, isCounted } from './amendWays.ts';
+import {
+  byCount,
+  byKind,
+  byMeasure,
+  byNumber,
+  byPart,
+  byRestating,
+  isCounted,
+  type Correction,
+} from './amendWays.ts';
 import type { LineContext } from './context.ts';
-import type { Entry } from './entries/entry.ts';
-import { type Chunk, isWord } from './phrases/chunk.ts';
-import type { Reading } from './reading.ts';
+
+import { isWord, type Chunk } from './phrases/chunk.ts';
+import { spansOf, type Reading } from './reading.ts';
 
 /*
  * Corrections: a line that takes back a word of a line before. What it says instead is read as any line is,
  * with the part of that line in work, and then laid over the entries that it corrects.
  */
-
-/** What a correcting line says: how surely it corrects, the chunks that say what is right, and what was wrong. */
-export interface Correction {
-  readonly strong: boolean;
-  readonly right: readonly Chunk[];
-  readonly wrong: readonly Chunk[];
-}
 
 /** `scratch that`, `no, five`, `make that PH1`, `4 not 3`, `that was the fan, not the heatsink`. */
 export function readAmendment(line: string, chunks: readonly Chunk[], context: LineContext): Reading | null {
@@ -37,9 +39,6 @@ export function readAmendment(line: string, chunks: readonly Chunk[], context: L
   if (!found) return null;
   return { line, ...found, unread: [], doubts: [], spans: spansOf(chunks), amends: 'replace' };
 }
-
-const spansOf = (chunks: readonly Chunk[]) =>
-  chunks.map(({ start, end, k }) => ({ start, end, kind: k === 'unknown' ? 'text' : k }));
 
 const isLead = (chunk: Chunk | undefined): boolean =>
   isWord(
@@ -276,10 +275,3 @@ function applied(line: string, correction: Correction, context: LineContext): Fo
   }
   return null;
 }
-
-export type Way = (
-  line: string,
-  correction: Correction,
-  target: readonly Entry[],
-  context: LineContext,
-) => { changed: Entry[]; whole: Entry[] } | null;

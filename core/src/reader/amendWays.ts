@@ -1,4 +1,3 @@
-import type { Correction, Way } from './amend.ts';
 import type { LineContext } from './context.ts';
 import type { Entry, EntryOf } from './entries/entry.ts';
 import { finish } from './frames/finish.ts';
@@ -6,6 +5,21 @@ import { interpret } from './frames/interpret.ts';
 import { resolved } from './frames/naming.ts';
 import { Scene } from './frames/scene.ts';
 import { type Chunk, isWord } from './phrases/chunk.ts';
+
+/** What a correcting line says: how surely it corrects, the chunks that say what is right, and what was wrong. */
+export interface Correction {
+  readonly strong: boolean;
+  readonly right: readonly Chunk[];
+  readonly wrong: readonly Chunk[];
+}
+
+/** One way to lay what is right over the entries that it corrects; null where it is not of this kind. */
+export type Way = (
+  line: string,
+  correction: Correction,
+  target: readonly Entry[],
+  context: LineContext,
+) => { changed: Entry[]; whole: Entry[] } | null;
 
 function replaced(target: readonly Entry[], from: Entry, to: Entry): { changed: Entry[]; whole: Entry[] } {
   return { changed: [to], whole: target.map((entry) => (entry === from ? { ...to, at: from.at } : entry)) };

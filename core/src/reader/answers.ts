@@ -3,6 +3,7 @@ import type { Entry } from './entries/entry.ts';
 import { lowerName, partNameOf } from './entries/partName.ts';
 import type { Chunk, ChunkOf } from './phrases/chunk.ts';
 import type { Doubt } from './reading.ts';
+import type { Question } from './sureness.ts';
 
 /** More than these would take longer to read than the line takes to write again. */
 const mostAnswers = 3;
@@ -39,9 +40,9 @@ function goingBack(entries: readonly Entry[]): Answer[] {
 }
 
 /** What may settle a doubt about the whole of a reading. */
-export function answersTo(why: string, entries: readonly Entry[], context: LineContext): Answer[] {
-  if (/which part/.test(why)) return ofOtherParts(entries, context);
-  if (/back on/.test(why) && entries.some(({ kind }) => kind === 'undo' || kind === 'lift'))
+export function answersTo({ of }: Question, entries: readonly Entry[], context: LineContext): Answer[] {
+  if (of === 'part') return ofOtherParts(entries, context);
+  if (of === 'direction' && entries.some(({ kind }) => kind === 'undo' || kind === 'lift'))
     return goingBack(entries);
   return [];
 }

@@ -6,7 +6,7 @@ import { finish, textLimit } from './frames/finish.ts';
 import { Scene } from './frames/scene.ts';
 import type { Chunk } from './phrases/chunk.ts';
 import { readChunks } from './phrases/readChunks.ts';
-import type { Doubt, Reading, Span } from './reading.ts';
+import { spansOf, type Doubt, type Reading } from './reading.ts';
 import {
   featuresOf,
   isActEntry,
@@ -66,8 +66,8 @@ function weighed(reading: Reading, chunks: readonly Chunk[], context: LineContex
 }
 
 function doubtOf(features: Features, entries: readonly Entry[], context: LineContext): Doubt {
-  const why = questionOf(features);
-  return { why, answers: answersTo(why, entries, context), settled: false };
+  const question = questionOf(features);
+  return { why: question.words, answers: answersTo(question, entries, context), settled: false };
 }
 
 export function readPlain(line: string, chunks: readonly Chunk[], context: LineContext): Reading {
@@ -87,9 +87,10 @@ export function readPlain(line: string, chunks: readonly Chunk[], context: LineC
   const unread = scene.unread
     .sort((a, b) => a.start - b.start)
     .map(({ start, end }) => line.slice(start, end));
-  if (entries.length === 0) return { ...asNote(line, context.at), unread, spans: spansOf(chunks, scene) };
+  if (entries.length === 0)
+    return { ...asNote(line, context.at), unread, spans: spansOf(chunks, scene.unread) };
   const doubts = [...doubtsOfNames(line, chunks, entries), ...scene.doubts];
-  return { line, entries, unread, doubts, spans: spansOf(chunks, scene) };
+  return { line, entries, unread, doubts, spans: spansOf(chunks, scene.unread) };
 }
 
 /** A line that is only talk is kept as it stands; words that nobody knows can still be taught. */
@@ -107,15 +108,6 @@ function markLeftOver(scene: Scene, chunks: readonly Chunk[], entries: readonly 
     if (!kept && !scene.unread.some(({ start }) => start === chunk.start))
       scene.unread.push({ start: chunk.start, end: chunk.end });
   }
-}
-
-function spansOf(chunks: readonly Chunk[], scene: Scene): Span[] {
-  const unknown = new Set(scene.unread.map(({ start }) => start));
-  return chunks.map(({ k, start, end }) => ({
-    start,
-    end,
-    kind: unknown.has(start) ? 'unknown' : k === 'unknown' ? 'text' : k,
-  }));
 }
 
 function asNote(line: string, at: number | null): Reading {

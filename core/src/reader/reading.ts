@@ -1,4 +1,5 @@
 import type { Entry } from './entries/entry.ts';
+import type { Chunk } from './phrases/chunk.ts';
 
 /** A stretch of the line as it was read: what it is, or `unknown` where it was not understood. */
 export interface Span {
@@ -32,4 +33,17 @@ export interface Reading {
   /** Why it may be wrong; empty where it is sure. */
   readonly doubts: readonly Doubt[];
   readonly spans: readonly Span[];
+}
+
+/** The stretches of a line: what was left unread is `unknown`, a word kept as it stands only `text`. */
+export function spansOf(
+  chunks: readonly Chunk[],
+  unread: readonly { readonly start: number }[] = [],
+): Span[] {
+  const unknown = new Set(unread.map(({ start }) => start));
+  return chunks.map(({ k, start, end }) => ({
+    start,
+    end,
+    kind: unknown.has(start) ? 'unknown' : k === 'unknown' ? 'text' : k,
+  }));
 }

@@ -174,35 +174,43 @@ export function surenessOf(features: Features): number {
 /** Readings less sure than this are asked about, not kept by the first Enter. */
 export const sureEnough = 0.82;
 
-const questions: Readonly<Record<string, string>> = {
-  partTaken: 'of which part?',
-  noPart: 'of which part?',
-  newPart: 'a part of its own?',
-  bareCount: 'is this a count of screws?',
-  looseLift: 'which part came off?',
-  figuresLeft: 'a figure is not used',
-  namesLeft: 'a part that was named is not used',
-  jointsLeft: 'something that was named is not used',
-  asks: 'done, or only asked?',
-  speakers: 'done, or only asked?',
-  denies: 'done, or not done?',
-  imagines: 'done, or only thought of?',
-  stays: 'undone, or left as it is?',
-  back: 'off, or back on?',
-  up: 'off, or back on?',
-  amends: 'which act does this put right?',
-  some: 'some of them, or more of them?',
-  ordinals: 'one of those, or one more?',
-  repeats: 'the same as which?',
+/** What a doubt asks; `of` where another part, or the other direction, may be the answer. */
+export interface Question {
+  readonly words: string;
+  readonly of?: 'part' | 'direction';
+}
+
+const ofPart = { words: 'of which part?', of: 'part' } as const;
+const offOrBack = { words: 'off, or back on?', of: 'direction' } as const;
+const questions: Readonly<Record<string, Question>> = {
+  partTaken: ofPart,
+  noPart: ofPart,
+  newPart: { words: 'a part of its own?' },
+  bareCount: { words: 'is this a count of screws?' },
+  looseLift: { words: 'which part came off?', of: 'part' },
+  figuresLeft: { words: 'a figure is not used' },
+  namesLeft: { words: 'a part that was named is not used' },
+  jointsLeft: { words: 'something that was named is not used' },
+  asks: { words: 'done, or only asked?' },
+  speakers: { words: 'done, or only asked?' },
+  denies: { words: 'done, or not done?' },
+  imagines: { words: 'done, or only thought of?' },
+  stays: { words: 'undone, or left as it is?' },
+  back: offOrBack,
+  up: offOrBack,
+  amends: { words: 'which act does this put right?' },
+  some: { words: 'some of them, or more of them?' },
+  ordinals: { words: 'one of those, or one more?' },
+  repeats: { words: 'the same as which?' },
 };
 
 /** Why a reading is in doubt: the question that weighs most against it. */
-export function questionOf(features: Features): string {
+export function questionOf(features: Features): Question {
   let most = 0;
-  let question = 'is this what was meant?';
-  for (const [name, words] of Object.entries(questions)) {
+  let question: Question = { words: 'is this what was meant?' };
+  for (const [name, asked] of Object.entries(questions)) {
     const against = -(features[name] ?? 0) * (surenessWeights[name] ?? 0);
-    if (against > most) [most, question] = [against, words];
+    if (against > most) [most, question] = [against, asked];
   }
   return question;
 }

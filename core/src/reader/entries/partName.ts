@@ -37,3 +37,10 @@ const usual =
 
 /** Parts that devices have, those that are taken out most often first. */
 export const commonParts: readonly string[] = [...new Set([...usual, ...partWords.map(([slug]) => slug)])];
+
+/** What was said as the id of a part: `Trim ring` is `trim-ring`; empty where nothing of it can be one. */
+export const slugOf = (said: string): string =>
+  said
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '');

@@ -1,8 +1,7 @@
-import { spanOf } from './frame.ts';
+import { withoutSide } from '../entries/sides.ts';
 import type { EntryJoint } from '../entries/entry.ts';
 import type { Counted } from './counts.ts';
-import { type Frame, hasScrew, leaves } from './frame.ts';
-
+import { hasScrew, leaves, spanOf, type Frame } from './frame.ts';
 import { partNamed } from './naming.ts';
 import type { Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
@@ -95,7 +94,7 @@ function lastCounted(scene: Scene): { joint: EntryJoint } | null {
 function acrossFrom(scene: Scene, frame: Frame): string | null {
   const { part } = scene.groups[scene.groups.length - 1] ?? scene.lastUndo ?? { part: null };
   if (!frame.words.has('other') && frame.sides.length === 0) return null;
-  const base = part?.replace(/^(left|right)-/, '') ?? null;
+  const base = part === null ? null : withoutSide(part);
   const side =
     frame.sides[0] ?? (part?.startsWith('left-') ? 'right' : part?.startsWith('right-') ? 'left' : null);
   return base && side ? `${side}-${base}` : base;

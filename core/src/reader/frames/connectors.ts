@@ -1,14 +1,13 @@
-import { isWord } from '../phrases/chunk.ts';
-import { onSide } from './naming.ts';
-import { spanOf } from './frame.ts';
+import { applySideTo, canHaveSide, withoutSide } from '../entries/sides.ts';
 import type { Mechanism } from '../../sequence/schema.ts';
 import type { EntryJoint } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
-import { sidedParts } from '../lexicon/parts.ts';
-import { doing, leaves, type Frame } from './frame.ts';
-import { resolved } from './naming.ts';
-import { closeGroups } from './sums.ts';
+
+import { isWord } from '../phrases/chunk.ts';
+import { comesFree, doing, leaves, spanOf, type Frame } from './frame.ts';
+import { resolved, siblings } from './naming.ts';
 import { plugOwner, type Scene } from './scene.ts';
+import { closeGroups } from './sums.ts';
 
 /** Parts whose coming off is the pulling of their plugs. */
 const isLead = (part: string): boolean =>
@@ -159,15 +158,11 @@ function isWaitingLead(scene: Scene, frame: Frame): boolean {
 
 const isLeadOff = (frame: Frame): boolean =>
   frame.names.some(({ part }) => isLead(part)) &&
-  (leaves(frame) ||
-    frame.particles.includes('done') ||
-    frame.particles.includes('loose') ||
-    doing(frame, 'pop', 'take', 'come') !== undefined ||
-    frame.counts.length > 0);
+  (comesFree(frame) || doing(frame, 'pop', 'take', 'come') !== undefined || frame.counts.length > 0);
 
 /** Is enough said for the lead to be off? In short speech its name alone is; in sentences a verb or particle is needed. */
 function isOpened(frame: Frame, scene: Scene): boolean {
-  if (leaves(frame) || frame.particles.includes('done') || frame.particles.includes('loose')) return true;
+  if (comesFree(frame)) return true;
   if (
     doing(frame, 'take', 'pop', 'come', 'release', 'open', 'slide', 'pry', 'press', 'peel', 'unroute') !==
     undefined
@@ -205,10 +200,10 @@ function readPopped(scene: Scene, frame: Frame): boolean {
 /** What is unplugged: leads named, parts named, those that wait, else the part in work. */
 function targetsOf(scene: Scene, frame: Frame): { part: string | null; inferred: boolean }[] {
   const side = frame.sides[0];
-  const sided = (part: string): string => onSide(part, side);
+  const sided = (part: string): string => applySideTo(part, side);
   const leads = frame.cables.map(({ owner }) => owner);
   const names = frame.names
-    .filter(({ part, bare }) => !(bare && part === 'flap' && frame.words.size >= 0 && lockFlap(frame)))
+    .filter(({ part, bare }) => !(bare && part === 'flap' && lockFlap(frame)))
     .map((name) => sided(resolved(scene, name)));
   const named = [
     ...leads.filter((owner): owner is string => owner !== null).map(sided),
@@ -242,25 +237,9 @@ const lockFlap = (frame: Frame): boolean =>
 
 function bothSides(frame: Frame, part: string): string[] {
   const letters = frame.chunks.filter((chunk) => chunk.k === 'side').length >= 2;
-  return letters && sidedParts.has(part.replace(/^(left|right)-/, ''))
-    ? ['left', 'right'].map((side) => `${side}-${part.replace(/^(left|right)-/, '')}`)
+  return letters && canHaveSide(part)
+    ? ['left', 'right'].map((side) => `${side}-${withoutSide(part)}`)
     : [part];
-}
-
-/** The left and right one that were spoken of, of the part in work. */
-export function siblings(scene: Scene): string[] {
-  const base = scene.topic?.replace(/^(left|right|top|bottom|upper|lower)-/, '');
-  if (!base) return [];
-  const spoken = [
-    ...new Set([
-      ...scene.placed.flatMap(({ draft }) => ('part' in draft && draft.part ? [draft.part] : [])),
-      ...scene.context.parts,
-    ]),
-  ];
-  const found = spoken.filter(
-    (part) => part !== base && part.replace(/^(left|right|top|bottom)-/, '') === base,
-  );
-  return found.length === 2 ? found.sort() : [];
 }
 
 function countFor(frame: Frame, targets: number): number | null {

@@ -1,5 +1,5 @@
 import { isWord } from '../phrases/chunk.ts';
-import type { Frame } from './frame.ts';
+import { hasScrew, type Frame } from './frame.ts';
 
 /** How many a frame speaks of, and how surely they are some of those counted before. */
 export interface Counted {
@@ -31,7 +31,7 @@ export function countOf(frame: Frame): Counted | null {
     behind?.k === 'place' &&
     isWord(ahead, 'at', 'it', 'the', 'in', 'on', 'from') &&
     frame.joint === null &&
-    Object.keys(frame.screw).length === 0 &&
+    !hasScrew(frame) &&
     !frame.words.has('each')
   )
     return null;
@@ -54,7 +54,7 @@ export function countOf(frame: Frame): Counted | null {
   if (isThing && frame.ordinals.length > 0 && !frame.words.has('stripped'))
     return { ...plain, n: 1, more: true };
   if (
-    (frame.words.has('a') || (hasKind(frame) && frame.joint !== null)) &&
+    (frame.words.has('a') || (hasScrew(frame) && frame.joint !== null)) &&
     isSingular(frame) &&
     !frame.chunks.some(({ k }) => k === 'tool')
   )
@@ -73,7 +73,6 @@ const isOf = (frame: Frame, from: number, to: number): boolean => {
 };
 
 const isScrewy = (frame: Frame): boolean => frame.joint?.type === 'screws';
-const hasKind = (frame: Frame): boolean => Object.keys(frame.screw).length > 0;
 const countable = new Set(['screws', 'standoffs', 'clips', 'latch', 'rivets', 'pegs']);
 const isSingular = (frame: Frame): boolean =>
   (frame.joint !== null && !frame.joint.plural && countable.has(frame.joint.type)) ||

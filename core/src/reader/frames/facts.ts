@@ -1,15 +1,13 @@
-import { onSide } from './naming.ts';
-import { spanOf } from './frame.ts';
+import { applySideTo } from '../entries/sides.ts';
 import type { EntryOf } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
-
 import type { Unit } from '../lexicon/words.ts';
 import { countOf } from './counts.ts';
-import { doing, leaves, type Frame } from './frame.ts';
+import { doing, hasScrew, leaves, spanOf, type Frame } from './frame.ts';
 import { resolved, sideOne } from './naming.ts';
-import { closeGroups } from './sums.ts';
 import type { Piece } from './piece.ts';
 import { ownerFor, plugOwner, type Scene } from './scene.ts';
+import { closeGroups } from './sums.ts';
 
 const seconds: Partial<Record<Unit, number>> = { s: 1, min: 60, h: 3600 };
 
@@ -203,7 +201,7 @@ export function readNumbers(scene: Scene, frame: Frame): boolean {
 /** "hinge screw left": the part whose joint it is, on the side said. */
 function ownerOf({ joint, sides: [side] }: Frame): string | null {
   const owner = joint?.owner ?? null;
-  return owner === null ? null : onSide(owner, side);
+  return owner === null ? null : applySideTo(owner, side);
 }
 
 /** "one missing", "the ninth never was there", "dust filter missing". True where it is one. */
@@ -217,13 +215,13 @@ export function readMissing(scene: Scene, frame: Frame, piece: Piece): boolean {
     name !== undefined &&
     !screwy &&
     frame.joint === null &&
-    Object.keys(frame.screw).length === 0 &&
+    !hasScrew(frame) &&
     piece.chunks.some(({ k }) => k === 'name') &&
     (counted === null || name.plural);
   const open = scene.groups[0];
   const owner = said !== null ? { part: said } : open ? { part: open.part } : ownerFor(scene);
   const count = counted && counted.n > 0 ? Math.min(counted.n, 200) : 1;
-  const screw = Object.keys(frame.screw).length > 0 ? frame.screw : null;
+  const screw = hasScrew(frame) ? frame.screw : null;
   const whole =
     scene.groups.length === 1 &&
     open?.outOf === null &&

@@ -1,24 +1,26 @@
-import type { JointType, Mechanism } from '../../sequence/schema.ts';
+import type { Mechanism } from '../../sequence/schema.ts';
 import type { Screw } from '../../sequence/screw.ts';
 import type { Chunk, ChunkOf, NameChunk, Side } from '../phrases/chunk.ts';
 
 export type Verb = ChunkOf<'verb'>;
 export type Named = ChunkOf<'name'> & NameChunk;
-export type Particle =
-  | 'off'
-  | 'out'
-  | 'up'
-  | 'away'
-  | 'free'
-  | 'in'
-  | 'on'
-  | 'back'
-  | 'home'
-  | 'down'
-  | 'over'
-  | 'apart'
-  | 'loose'
-  | 'done';
+const particles = [
+  'off',
+  'out',
+  'up',
+  'away',
+  'free',
+  'in',
+  'on',
+  'back',
+  'home',
+  'down',
+  'over',
+  'apart',
+  'loose',
+  'done',
+] as const;
+export type Particle = (typeof particles)[number];
 
 /** A piece, with each of its chunks in the role that its neighbours give it. */
 export interface Frame {
@@ -91,25 +93,8 @@ export const spanOf = ({
 });
 
 export const hasScrew = (frame: Frame): boolean => Object.keys(frame.screw).length > 0;
-export const tapeLike: ReadonlySet<JointType> = new Set(['tape', 'adhesive']);
 
-const particles: ReadonlySet<string> = new Set([
-  'off',
-  'out',
-  'up',
-  'away',
-  'free',
-  'in',
-  'on',
-  'back',
-  'home',
-  'down',
-  'over',
-  'apart',
-  'loose',
-  'done',
-]);
-export const isParticle = (word: string): word is Particle => particles.has(word);
+export const isParticle = (word: string): word is Particle => (particles as readonly string[]).includes(word);
 
 /** Particles that say that something left its place. */
 export const leaving: ReadonlySet<Particle> = new Set(['off', 'out', 'away', 'free', 'up', 'apart']);
@@ -120,6 +105,27 @@ export const leaves = (frame: Frame): boolean =>
   frame.particles.some((p) => leaving.has(p) && p !== 'up') ||
   (frame.particles.includes('up') && !frame.particles.some((p) => returning.has(p)));
 export const returns = (frame: Frame): boolean => frame.particles.some((p) => returning.has(p));
+
+/** Left its place, or is at least undone: "out", "done", "loose". */
+export const comesFree = (frame: Frame): boolean =>
+  leaves(frame) || frame.particles.includes('done') || frame.particles.includes('loose');
+
+/** Acts by which a joint is undone or a part comes off. */
+export const undoing = [
+  'take',
+  'come',
+  'pop',
+  'pry',
+  'unclip',
+  'peel',
+  'slide',
+  'unscrew',
+  'loosen',
+  'cut',
+  'drill',
+  'release',
+  'open',
+] as const satisfies readonly Verb['act'][];
 
 export const doing = (frame: Frame, ...acts: Verb['act'][]): Verb | undefined =>
   frame.verbs.find(({ act }) => acts.includes(act));

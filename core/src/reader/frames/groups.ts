@@ -1,15 +1,13 @@
-import { resolved } from './naming.ts';
-import { spanOf } from './frame.ts';
 import type { JointType } from '../../sequence/schema.ts';
 import type { EntryJoint } from '../entries/entry.ts';
 import { sidedParts } from '../lexicon/parts.ts';
 import { readRest, readSame, repeatsConnector } from './again.ts';
-import { type Counted, countOf } from './counts.ts';
-import { type Frame, doing, hasScrew, leaves } from './frame.ts';
-import { hidingTopic, partNamed } from './naming.ts';
+import { countOf, type Counted } from './counts.ts';
+import { doing, hasScrew, leaves, spanOf, type Frame } from './frame.ts';
+import { hidingTopic, partNamed, resolved } from './naming.ts';
 import type { Piece } from './piece.ts';
 import { refinesGroup, screwFor } from './refine.ts';
-import { type Scene, ownerFor } from './scene.ts';
+import { ownerFor, type Scene } from './scene.ts';
 import { bare, closeGroups, confirmsSome, isTotal } from './sums.ts';
 import { readUncounted } from './uncounted.ts';
 

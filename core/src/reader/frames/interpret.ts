@@ -1,13 +1,12 @@
-import { spanOf, hasScrew } from './frame.ts';
-import { type Chunk, isWord } from '../phrases/chunk.ts';
+import { isWord, type Chunk } from '../phrases/chunk.ts';
 import { readConnector } from './connectors.ts';
 import { readHold, readMeasures, readMissing, readNumbers, readStripped, readTurn } from './facts.ts';
-import { type Frame, doing, leaves } from './frame.ts';
+import { doing, hasScrew, leaves, spanOf, type Frame } from './frame.ts';
 import { readGroup } from './groups.ts';
 import { readLift } from './lifts.ts';
 import { moodOf, splitAtTurn } from './moods.ts';
 import { resolved } from './naming.ts';
-import { type Piece, has, readPieces } from './piece.ts';
+import { has, readPieces, type Piece } from './piece.ts';
 import { readPrerequisites } from './prerequisites.ts';
 import { readFrames } from './readFrames.ts';
 import { readRelation } from './relations.ts';
@@ -40,7 +39,7 @@ export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
       .slice(i, i + longestStatement)
       .filter(({ piece }) => piece.sentence === told[i]?.piece.sentence);
     const taken = sentence[0] === undefined ? 0 : readRelation(scene, sentence);
-    for (let left = taken; left > 0; left--) i++;
+    i += taken;
     if (taken > 0) continue;
     const one = told[i];
     const made = scene.placed.length + scene.groups.length;
@@ -109,14 +108,15 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
     return;
   }
   if (notes(scene, piece)) return;
-  if (announcesKind(scene, piece, merged(frames))) return;
-  const mood = moodOf(scene, piece, merged(frames));
+  const whole = merged(frames);
+  if (announcesKind(scene, piece, whole)) return;
+  const mood = moodOf(scene, piece, whole);
   scene.bareWarning = scene.warned && piece.joiner === 'comma';
-  if (mood === 'act' && isOfWarning(scene, piece, merged(frames))) return note(scene, piece);
+  if (mood === 'act' && isOfWarning(scene, piece, whole)) return note(scene, piece);
   scene.warned = mood === 'caution';
-  if (mood === 'act') return readActs(scene, piece, frames);
+  if (mood === 'act') return readActs(scene, piece, frames, whole);
   if (mood === 'up') return readUp(scene, piece, frames);
-  readTalk(scene, piece, merged(frames), mood);
+  readTalk(scene, piece, whole, mood);
 }
 
 /** "T5 torx, three of the fan": a kind alone, before anything is counted. */
@@ -149,7 +149,7 @@ const isOfWarning = (scene: Scene, piece: Piece, frame: Frame): boolean =>
   frame.verbs.every(({ act }) => act === 'be') &&
   frame.particles.length === 0 &&
   frame.joint === null &&
-  Object.keys(frame.screw).length === 0 &&
+  !hasScrew(frame) &&
   frame.mechanism === null;
 
 /** All that the frames of a piece say, for its mood. */
@@ -171,13 +171,13 @@ function merged(frames: readonly Frame[]): Frame {
   };
 }
 
-function readActs(scene: Scene, piece: Piece, frames: readonly Frame[]): void {
+function readActs(scene: Scene, piece: Piece, frames: readonly Frame[], whole: Frame): void {
   if (namesDriver(scene, frames)) return note(scene, piece);
-  if (hidesNext(scene, merged(frames))) return;
+  if (hidesNext(scene, whole)) return;
   if (takesSeen(scene, frames)) return;
-  if (isHeader(piece, merged(frames)) && heads(scene, merged(frames))) return;
-  if (countsLeads(scene, merged(frames))) return;
-  if (ownsGroup(scene, piece, merged(frames))) return;
+  if (isHeader(piece, whole) && heads(scene, whole)) return;
+  if (countsLeads(scene, whole)) return;
+  if (ownsGroup(scene, piece, whole)) return;
   let understood = false;
   const before = scene.placed.length + scene.groups.length;
   for (const frame of frames) {
@@ -191,8 +191,7 @@ function readActs(scene: Scene, piece: Piece, frames: readonly Frame[]): void {
     scene.upSaid = false;
     return;
   }
-  const whole = merged(frames);
-  if (isTopicOnly(scene, piece, whole)) return;
+  if (isTopicOnly(scene, piece, merged(frames))) return;
   note(scene, piece);
 }
 
@@ -251,7 +250,7 @@ function appliesAgain(scene: Scene, frame: Frame, piece: Piece): boolean {
     frame.measures.length === 0 &&
     frame.mechanism === null &&
     frame.joint === null &&
-    Object.keys(frame.screw).length === 0;
+    !hasScrew(frame);
   const names = [
     ...frame.names.map((name) => resolved(scene, name)),
     ...frame.cables.flatMap(({ owner }) => owner ?? []),

@@ -1,8 +1,7 @@
+import { applySideTo, withoutSide } from '../entries/sides.ts';
 import { sidedParts } from '../lexicon/parts.ts';
-import { siblings } from './connectors.ts';
 import type { Frame } from './frame.ts';
-import { isOfSomethingElse, newPart } from './lifts.ts';
-import { onSide, resolved, sideOne } from './naming.ts';
+import { resolved, siblings, sideOne } from './naming.ts';
 import type { Scene } from './scene.ts';
 
 export interface Target {
@@ -13,9 +12,9 @@ export interface Target {
 export function targetsOf(scene: Scene, frame: Frame): Target[] {
   const letters = frame.chunks.flatMap((chunk) => (chunk.k === 'side' ? [chunk.side] : []));
   const sided = (part: string): string[] =>
-    letters.length > 0 ? letters.slice(0, 2).map((side) => onSide(part, side)) : [part];
+    letters.length > 0 ? letters.slice(0, 2).map((side) => applySideTo(part, side)) : [part];
   const names = frame.names.map((name) => resolved(scene, name));
-  const said = (names.length > 0 ? names : []).flatMap(sided);
+  const said = names.flatMap(sided);
   const opens =
     frame.chunks.find((chunk) => chunk.k !== 'word' && chunk.k !== 'look' && chunk.k !== 'side')?.k ===
     'name';
@@ -37,10 +36,10 @@ export function targetsOf(scene: Scene, frame: Frame): Target[] {
   if (said.length > 0) return said.map((part) => ({ part, inferred: false }));
   const one = sideOne(scene, frame);
   if (one !== null && letters.length === 1) return [{ part: one, inferred: false }];
-  const base = scene.topic?.replace(/^(left|right)-/, '') ?? '';
+  const base = withoutSide(scene.topic ?? '');
   if (letters.length > 0 && sidedParts.has(base))
     return letters.map((side) => ({
-      part: `${side}-${scene.topic?.replace(/^(left|right)-/, '')}`,
+      part: `${side}-${base}`,
       inferred: true,
     }));
   if (frame.words.has('both')) {
@@ -65,4 +64,46 @@ export function targetsOf(scene: Scene, frame: Frame): Target[] {
   )
     return [];
   return scene.topic === null ? [] : [{ part: scene.topic, inferred: !scene.topicSaid }];
+}
+
+/** "mains off", "light out": of a thing that is no part. */
+function isOfSomethingElse(frame: Frame): boolean {
+  const at = frame.chunks.findIndex(
+    (chunk) => chunk.k === 'word' && ['off', 'out', 'away'].includes(chunk.word),
+  );
+  return (
+    at > 0 &&
+    frame.chunks.slice(0, at).some(({ k }) => k === 'talk' || k === 'tool') &&
+    frame.verbs.length === 0
+  );
+}
+
+/** "trim off", "liner away": in a part's place any noun is a part. */
+function newPart(scene: Scene, frame: Frame): string | null {
+  const at = frame.chunks.findIndex(
+    (chunk) => chunk.k === 'word' && ['off', 'out', 'away'].includes(chunk.word),
+  );
+  const before = frame.chunks[at - 1];
+  const opens =
+    at > 0 &&
+    frame.chunks
+      .slice(0, at)
+      .every(
+        (chunk) =>
+          chunk.k === 'unknown' || (chunk.k === 'word' && ['the', 'a', 'now', 'and'].includes(chunk.word)),
+      );
+  if (before?.k !== 'unknown' || !opens) return null;
+  const words = frame.chunks.slice(0, at).filter(({ k }) => k === 'unknown');
+  const slug = words
+    .map(({ start, end }) =>
+      scene.line
+        .slice(start, end)
+        .toLowerCase()
+        .replace(/[^a-z0-9]/g, ''),
+    )
+    .filter(Boolean)
+    .join('-');
+  if (slug.length < 3) return null;
+  frame.unread = frame.unread.filter((chunk) => !words.includes(chunk));
+  return slug;
 }

@@ -1,7 +1,7 @@
 import type { EntryJoint } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
-import { type Frame, type Verb, doing, leaves, spanOf } from './frame.ts';
-import { type Target, targetsOf } from './liftTargets.ts';
+import { doing, leaves, spanOf, undoing, type Frame, type Verb } from './frame.ts';
+import { targetsOf, type Target } from './liftTargets.ts';
 import type { Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
 
@@ -35,22 +35,7 @@ const whole = new Set([
 
 /** Reads a frame as a part that comes off. True where it is one. */
 export function readLift(scene: Scene, frame: Frame): boolean {
-  const verb = doing(
-    frame,
-    'take',
-    'come',
-    'pop',
-    'pry',
-    'unclip',
-    'peel',
-    'slide',
-    'unscrew',
-    'loosen',
-    'cut',
-    'drill',
-    'release',
-    'open',
-  );
+  const verb = doing(frame, ...undoing);
   if (doing(frame, 'serve') !== undefined && verb === undefined) return false;
   const lifted = isLifted(frame, verb);
   if (frees(scene, frame, lifted, verb)) return true;
@@ -241,48 +226,6 @@ const isLone = (scene: Scene, open: { n: number | null; screwInferred: boolean; 
     )
   );
 };
-
-/** "mains off", "light out": of a thing that is no part. */
-export function isOfSomethingElse(frame: Frame): boolean {
-  const at = frame.chunks.findIndex(
-    (chunk) => chunk.k === 'word' && ['off', 'out', 'away'].includes(chunk.word),
-  );
-  return (
-    at > 0 &&
-    frame.chunks.slice(0, at).some(({ k }) => k === 'talk' || k === 'tool') &&
-    frame.verbs.length === 0
-  );
-}
-
-/** "trim off", "liner away": in a part's place any noun is a part. */
-export function newPart(scene: Scene, frame: Frame): string | null {
-  const at = frame.chunks.findIndex(
-    (chunk) => chunk.k === 'word' && ['off', 'out', 'away'].includes(chunk.word),
-  );
-  const before = frame.chunks[at - 1];
-  const opens =
-    at > 0 &&
-    frame.chunks
-      .slice(0, at)
-      .every(
-        (chunk) =>
-          chunk.k === 'unknown' || (chunk.k === 'word' && ['the', 'a', 'now', 'and'].includes(chunk.word)),
-      );
-  if (before?.k !== 'unknown' || !opens) return null;
-  const words = frame.chunks.slice(0, at).filter(({ k }) => k === 'unknown');
-  const slug = words
-    .map(({ start, end }) =>
-      scene.line
-        .slice(start, end)
-        .toLowerCase()
-        .replace(/[^a-z0-9]/g, ''),
-    )
-    .filter(Boolean)
-    .join('-');
-  if (slug.length < 3) return null;
-  frame.unread = frame.unread.filter((chunk) => !words.includes(chunk));
-  return slug;
-}
 
 function liftOne(
   scene: Scene,

@@ -1,5 +1,5 @@
 import { isWord, type Chunk } from '../phrases/chunk.ts';
-import { doing, leaves, returns, type Frame } from './frame.ts';
+import { doing, hasScrew, leaves, returns, type Frame } from './frame.ts';
 import { has, type Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
 
@@ -182,7 +182,7 @@ const isBackCover = (scene: Scene, frame: Frame): boolean =>
   frame.particles.length === 1 &&
   frame.particles[0] === 'back' &&
   frame.counts.length > 0 &&
-  Object.keys(frame.screw).length > 0 &&
+  hasScrew(frame) &&
   !scene.context.parts.some((part) => /cover|shroud|shell/.test(part));
 
 /** In the middle of closing, a bare group or name goes back too. */
@@ -245,9 +245,7 @@ function isTalk(frame: Frame): boolean {
   const acts = frame.verbs.filter(
     ({ act }) => !['talk', 'serve', 'test', 'try', 'mean', 'warm'].includes(act),
   );
-  const told =
-    frame.counts.length > 0 &&
-    (frame.joint !== null || Object.keys(frame.screw).length > 0 || frame.looks.length > 0);
+  const told = frame.counts.length > 0 && (frame.joint !== null || hasScrew(frame) || frame.looks.length > 0);
   return (
     acts.length === 0 &&
     !leaves(frame) &&
@@ -299,5 +297,3 @@ export function splitAtTurn(piece: Piece): Piece[] {
     { ...piece, chunks: piece.chunks.slice(at - subject), joiner: 'comma' },
   ];
 }
-
-export const isServed = (frame: Frame): boolean => doing(frame, 'serve') !== undefined;

@@ -1,5 +1,6 @@
+import { applySideTo } from '../entries/sides.ts';
 import { sidedParts } from '../lexicon/parts.ts';
-import type { NameChunk, Side } from '../phrases/chunk.ts';
+import type { NameChunk } from '../phrases/chunk.ts';
 import { type Frame, hasScrew } from './frame.ts';
 import type { Scene } from './scene.ts';
 
@@ -19,13 +20,7 @@ export function partNamed(scene: Scene, frame: Frame): string | null {
   if (!name) return frame.particles.includes('back') && scene.groups.length === 0 ? 'rear-shroud' : null;
   const side = frame.sides[0];
   const part = resolved(scene, name);
-  return onSide(part, side);
-}
-
-/** The part on the side said: `speaker R` is the right one, though the left one is in work. */
-export function onSide(part: string, side: Side | undefined): string {
-  const base = side === undefined ? part : part.replace(/^(left|right)-/, '');
-  return side !== undefined && sidedParts.has(base) ? `${side}-${base}` : part;
+  return applySideTo(part, side);
 }
 
 /** "the right one": that side of the pair in work. */
@@ -75,4 +70,20 @@ export function bareName(scene: Scene, head: string): string {
     scene.context.parts.find(isOne) ??
     (inWork.has(head) ? (scene.context.procedure ?? scene.topic ?? head) : head === 'stick' ? 'memory' : head)
   );
+}
+
+/** The left and right one that were spoken of, of the part in work. */
+export function siblings(scene: Scene): string[] {
+  const base = scene.topic?.replace(/^(left|right|top|bottom|upper|lower)-/, '');
+  if (!base) return [];
+  const spoken = [
+    ...new Set([
+      ...scene.placed.flatMap(({ draft }) => ('part' in draft && draft.part ? [draft.part] : [])),
+      ...scene.context.parts,
+    ]),
+  ];
+  const found = spoken.filter(
+    (part) => part !== base && part.replace(/^(left|right|top|bottom)-/, '') === base,
+  );
+  return found.length === 2 ? found.sort() : [];
 }

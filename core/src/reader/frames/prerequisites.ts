@@ -1,8 +1,7 @@
 import { isWord, type Chunk } from '../phrases/chunk.ts';
-import { closeGroups } from './sums.ts';
-import type { Told } from './told.ts';
-import { partsIn } from './told.ts';
 import type { Scene } from './scene.ts';
+import { closeGroups } from './sums.ts';
+import { partsIn, type Told } from './told.ts';
 
 /*
  * Prerequisites as they are told or read out, in any wording: what has to be out, and for what. The part that

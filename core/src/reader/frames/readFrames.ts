@@ -1,5 +1,6 @@
+import { slugOf } from '../entries/partName.ts';
 import { isWord, type Chunk } from '../phrases/chunk.ts';
-import { emptyFrame, isParticle, type Frame, type Named, type Particle } from './frame.ts';
+import { emptyFrame, hasScrew, isParticle, type Frame, type Named, type Particle } from './frame.ts';
 import type { Piece } from './piece.ts';
 
 /**
@@ -77,7 +78,6 @@ function place(
           part: chunk.owner,
           known: true,
           bare: false,
-          fresh: false,
           word: '',
         });
       if (chunk.mechanism && role === 'act') frame.mechanism ??= chunk.mechanism;
@@ -91,7 +91,7 @@ function place(
       return 'act';
     default:
       if (role === 'under' && (chunk.k === 'tool' || chunk.k === 'talk' || chunk.k === 'unknown')) {
-        frame.hiddenBy = slugOf(line.slice(chunk.start, chunk.end));
+        frame.hiddenBy = slugOf(line.slice(chunk.start, chunk.end)) || null;
         return 'act';
       }
       placePlain(frame, chunk, isWord(chunks[i - 1], 'from'), isLongBehind(chunks, i));
@@ -109,12 +109,6 @@ const isLongBehind = (chunks: readonly Chunk[], i: number): boolean => {
     !chunks.slice(0, i).some(({ k }) => k === 'look')
   );
 };
-
-const slugOf = (text: string): string | null =>
-  text
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '') || null;
 
 function placePlain(frame: Frame, chunk: Chunk, fromCount: boolean, isLength: boolean): void {
   switch (chunk.k) {
@@ -346,9 +340,7 @@ const isPartOfCount = (previous: Chunk | undefined): boolean =>
 /** "1 PH0 bracket off", "5 screws inlet 2": a part behind a group that has its own, with an act of its own. */
 function isBehindGroup(frame: Frame, chunks: readonly Chunk[], i: number): boolean {
   const counted =
-    frame.counts.length > 0 &&
-    frame.names.length > 0 &&
-    (Object.keys(frame.screw).length > 0 || frame.joint !== null);
+    frame.counts.length > 0 && frame.names.length > 0 && (hasScrew(frame) || frame.joint !== null);
   const next = chunks[i + 1];
   const acts = next?.k === 'count' || (next?.k === 'word' && ['off', 'out', 'away'].includes(next.word));
   return counted && acts && chunks[i - 1]?.k !== 'word' && chunks[i - 1]?.k !== 'under';

@@ -1,9 +1,7 @@
-import { spanOf } from './frame.ts';
 import type { JointType } from '../../sequence/schema.ts';
 import type { Screw } from '../../sequence/screw.ts';
 import type { Counted } from './counts.ts';
-import { type Frame, hasScrew } from './frame.ts';
-
+import { hasScrew, spanOf, type Frame } from './frame.ts';
 import type { Group, Scene } from './scene.ts';
 
 /** `same`, `one more`: the kind counted before. */

@@ -1,3 +1,4 @@
+import { slugOf } from '../entries/partName.ts';
 import { isWord, type Chunk } from '../phrases/chunk.ts';
 import { closeGroups } from './sums.ts';
 import { partsIn, type Told } from './told.ts';
@@ -216,10 +217,7 @@ function readBlocked(scene: Scene, told: readonly Told[]): number {
     ({ piece }) => has(piece, 'stuck') && !has(piece, 'if', 'would', 'other-model'),
   );
   const wayAt = told.findIndex(({ piece }) => has(piece, 'in-the-way'));
-  const reached = told.findIndex(({ frames }) =>
-    frames.some((frame) => frame.words.has('can') && frame.words.has('not')),
-  );
-  if ((stuckAt < 0 && wayAt < 0) || (scene.up && wayAt < 0)) return reached >= 0 ? 0 : 0;
+  if ((stuckAt < 0 && wayAt < 0) || (scene.up && wayAt < 0)) return 0;
   const from = stuckAt >= 0 ? stuckAt : wayAt;
   if (
     from > 0 &&
@@ -252,14 +250,14 @@ function readBlocked(scene: Scene, told: readonly Told[]): number {
           scene,
           told.slice(0, wayAt).flatMap(({ piece }) => piece.chunks),
         )[0] ??
-        scene.stuck?.part ??
+        scene.stuck ??
         null)
       : scene.topic);
   const holders = holdersOf(scene, told, stuckAt, stuckIndex, wayAt).filter((other) => other !== part);
   if (part === null) return 0;
   const by = holders[holders.length - 1];
   if (by === undefined) {
-    scene.stuck = { part, start: stuck?.piece.chunks[0]?.start ?? 0 };
+    scene.stuck = part;
     return 0;
   }
   closeGroups(scene);
@@ -268,13 +266,6 @@ function readBlocked(scene: Scene, told: readonly Told[]): number {
   scene.stuck = null;
   return told.length;
 }
-
-const slugOf = (text: string): string =>
-  text
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '')
-    .slice(0, 80) || 'joint';
 
 /** What holds it: behind "by" or a colon, before "holds it" or "in the way", behind "because". */
 function holdersOf(
@@ -291,7 +282,11 @@ function holdersOf(
     const before = partsIn(scene, head);
     const joint = head.find(({ k }) => k === 'joint');
     if (before.length === 0 && joint?.k === 'joint')
-      return [joint.type === 'tape' ? 'tape' : slugOf(scene.line.slice(joint.start, joint.end))];
+      return [
+        joint.type === 'tape'
+          ? 'tape'
+          : slugOf(scene.line.slice(joint.start, joint.end)).slice(0, 80) || 'joint',
+      ];
     if (before.length > 0) return before.slice(0, 1);
     const behind = partsIn(
       scene,

@@ -120,7 +120,8 @@ export class Scene {
   up: boolean;
   /** Going back was said in this line, not taken from the lines before. */
   upSaid = false;
-  stuck: { part: string; start: number } | null = null;
+  /** Tried and not moved, until it is said what holds it. */
+  stuck: string | null = null;
   /** Said of another model, or only imagined: until the sentence ends. */
   imagined = false;
   /** The power key was named: a time behind it is how long it was held. */

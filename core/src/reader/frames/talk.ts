@@ -1,11 +1,9 @@
-import { spanOf } from './frame.ts';
 import { isWord } from '../phrases/chunk.ts';
 import { readMeasures, readNumbers } from './facts.ts';
-import { type Frame, doing } from './frame.ts';
+import { doing, hasScrew, spanOf, type Frame } from './frame.ts';
 import { readGroup } from './groups.ts';
-
 import type { Mood } from './moods.ts';
-import { type Piece, has } from './piece.ts';
+import { has, type Piece } from './piece.ts';
 import { readFrames } from './readFrames.ts';
 import type { Scene } from './scene.ts';
 import { partsIn } from './told.ts';
@@ -67,13 +65,13 @@ const leavesThem = (scene: Scene, frame: Frame, mood: Mood): boolean =>
 
 export function seen(scene: Scene, piece: Piece, frame: Frame, part: string | null): void {
   const [count] = frame.counts;
-  const screws = frame.joint?.type ?? (Object.keys(frame.screw).length > 0 ? ('screws' as const) : null);
+  const screws = frame.joint?.type ?? (hasScrew(frame) ? ('screws' as const) : null);
   const joint =
     screws && count
       ? {
           type: screws,
           count: count.n,
-          ...(Object.keys(frame.screw).length > 0 ? { screw: frame.screw } : {}),
+          ...(hasScrew(frame) ? { screw: frame.screw } : {}),
         }
       : null;
   if (joint) scene.seen = () => void readGroup(scene, frame, piece);

@@ -1,11 +1,9 @@
-import { onSide } from './naming.ts';
-import { spanOf } from './frame.ts';
+import { applySideTo, withoutSide } from '../entries/sides.ts';
 import { sidedParts } from '../lexicon/parts.ts';
 import { isWord } from '../phrases/chunk.ts';
-import { type Frame, doing } from './frame.ts';
-
+import { doing, hasScrew, spanOf, type Frame } from './frame.ts';
 import { resolved } from './naming.ts';
-import { type Piece, has } from './piece.ts';
+import { has, type Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
 import { partOf, partsIn } from './told.ts';
@@ -36,14 +34,14 @@ export function countsLeads(scene: Scene, frame: Frame): boolean {
     scene.heading !== 'connector' ||
     !count ||
     frame.joint !== null ||
-    Object.keys(frame.screw).length > 0 ||
+    hasScrew(frame) ||
     frame.names.length > 0
   )
     return false;
   scene.undo(
     { type: 'connector', count: count.n, ...(scene.headingLock ? { mechanism: scene.headingLock } : {}) },
     scene.topic,
-    { start: frame.chunks[0]?.start ?? 0, end: frame.chunks.at(-1)?.end ?? 0 },
+    spanOf(frame),
   );
   return true;
 }
@@ -88,8 +86,7 @@ export function hidesNext(scene: Scene, frame: Frame): boolean {
 /** "using a PH0 driver": the recess of what is undone next. */
 export function namesDriver(scene: Scene, frames: readonly Frame[]): boolean {
   const [frame] = frames;
-  if (!frame || frames.length > 1 || frame.joint !== null || Object.keys(frame.screw).length === 0)
-    return false;
+  if (!frame || frames.length > 1 || frame.joint !== null || !hasScrew(frame)) return false;
   const at = frame.chunks.findIndex(({ k }) => k === 'tool');
   if (at < 1 || !frame.chunks.slice(0, at).some(({ k }) => k === 'kind') || frame.counts.length > 0)
     return false;
@@ -173,8 +170,8 @@ export function topicOf(scene: Scene, frame: Frame): void {
   if (scene.groups.length > 0 && scene.groups[0]?.part !== part) closeGroups(scene);
   scene.name(withSide(frame, part), !name);
   const sides = frame.chunks.filter((chunk) => chunk.k === 'side');
-  const base = part.replace(/^(left|right)-/, '');
+  const base = withoutSide(part);
   if (sides.length > 1 && sidedParts.has(base)) scene.pair = [`left-${base}`, `right-${base}`];
 }
 
-const withSide = (frame: Frame, part: string): string => onSide(part, frame.sides[0]);
+const withSide = (frame: Frame, part: string): string => applySideTo(part, frame.sides[0]);

@@ -1,9 +1,7 @@
-import { spanOf } from './frame.ts';
 import type { EntryJoint } from '../entries/entry.ts';
-import { type Frame, doing, leaves } from './frame.ts';
-
+import { comesFree, doing, spanOf, undoing, type Frame } from './frame.ts';
 import { partNamed } from './naming.ts';
-import { type Scene, ownerFor } from './scene.ts';
+import { ownerFor, type Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
 
 /** Words that leave a joint named in passing as it is: "clips all round". */
@@ -29,28 +27,7 @@ export function readUncounted(scene: Scene, frame: Frame): boolean {
   const { joint } = frame;
   if (joint === null || joint.type === 'solder' || (frame.cables.length > 0 && joint.type !== 'tape'))
     return false;
-  const opens =
-    leaves(frame) ||
-    frame.particles.includes('done') ||
-    frame.particles.includes('loose') ||
-    doing(
-      frame,
-      'take',
-      'come',
-      'pop',
-      'pry',
-      'unclip',
-      'peel',
-      'cut',
-      'slide',
-      'open',
-      'release',
-      'drill',
-      'unscrew',
-      'loosen',
-      'unroute',
-      'press',
-    ) !== undefined;
+  const opens = comesFree(frame) || doing(frame, ...undoing, 'unroute', 'press') !== undefined;
   const terse =
     frame.verbs.length === 0 && [...frame.words].every((word) => quiet.has(word)) && joint.type !== 'screws';
   const first = frame.chunks.find(({ k }) => k !== 'look' && k !== 'plain');

@@ -1,6 +1,4 @@
-import { spanOf } from './frame.ts';
-import type { Frame } from './frame.ts';
-
+import { hasScrew, spanOf, type Frame } from './frame.ts';
 import type { Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
@@ -22,7 +20,7 @@ export function readUp(scene: Scene, piece: Piece, frames: readonly Frame[]): vo
     const [count] = frame.counts;
     const screws =
       frame.joint?.type ??
-      (Object.keys(frame.screw).length > 0 || (count && frame.cables.length === 0)
+      (hasScrew(frame) || (count && frame.cables.length === 0)
         ? ('screws' as const)
         : frame.cables.length > 0
           ? ('connector' as const)
@@ -35,7 +33,7 @@ export function readUp(scene: Scene, piece: Piece, frames: readonly Frame[]): vo
         : {
             type: screws,
             ...(count && count.n > 0 ? { count: count.n } : {}),
-            ...(Object.keys(frame.screw).length > 0 ? { screw: frame.screw } : {}),
+            ...(hasScrew(frame) ? { screw: frame.screw } : {}),
           };
     if (part === null && joint === null) {
       note(scene, piece);

@@ -26,8 +26,6 @@ export const list = (phrases: string): string[] =>
 export class Lexicon {
   private readonly tree = new PhraseTree<Sense[]>();
   readonly spelling = new Spelling();
-  /** Heads of part names that this device has several of: `bracket` is none of them for sure. */
-  readonly doubtfulHeads = new Map<string, readonly string[]>();
   private readonly base: Lexicon | null;
 
   constructor(base: Lexicon | null = null) {

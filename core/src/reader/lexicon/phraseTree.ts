@@ -11,8 +11,8 @@ export class PhraseTree<M> {
   /** Every phrase, lower case, words parted by one space. */
   readonly phrases: string[] = [];
 
-  /** Adds a phrase; one that is there already keeps its first meaning unless `override` is set. */
-  add(phrase: string, meaning: M, override = false): void {
+  /** Adds a phrase; one that is there already keeps its first meaning. */
+  add(phrase: string, meaning: M): void {
     let node = this.root;
     const key = phraseKey(phrase);
     for (const word of key.split(' ')) {
@@ -20,8 +20,8 @@ export class PhraseTree<M> {
       if (!next) node.next.set(word, (next = { next: new Map(), meaning: null }));
       node = next;
     }
-    if (node.meaning !== null && !override) return;
-    if (node.meaning === null) this.phrases.push(key);
+    if (node.meaning !== null) return;
+    this.phrases.push(key);
     node.meaning = meaning;
   }
 

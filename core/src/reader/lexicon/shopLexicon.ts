@@ -1,3 +1,4 @@
+import { slugOf } from '../entries/partName.ts';
 import type { ShopWord } from '../entries/shopWords.ts';
 import { readKind } from '../phrases/kinds.ts';
 import { tokenize } from '../text/tokens.ts';
@@ -34,14 +35,7 @@ function meaningOf(lexicon: Lexicon, phrase: string): Sense {
   if (kind?.to === tokens.length) return { k: 'property', property: kind.screw };
   const [sense] = lexicon.sensesOf(phrase);
   if (sense) return sense;
-  return {
-    k: 'part',
-    part:
-      phrase
-        .toLowerCase()
-        .replace(/[^a-z0-9]+/g, '-')
-        .replace(/^-|-$/g, '') || 'part',
-  };
+  return { k: 'part', part: slugOf(phrase) || 'part' };
 }
 
 /** "the bracket", with nothing before it: this device's only bracket, or one of its brackets, in doubt. */

@@ -16,7 +16,6 @@ export interface NameChunk {
   /** Only the noun for what it does was said: `the bracket`; which one is settled by what was spoken of. */
   readonly bare: boolean;
   readonly plural: boolean;
-  readonly fresh: boolean;
   /** The last word of the name, as said: `board` of whichever board is in work. */
   readonly word: string;
   /** Another part that the same words may mean. */

@@ -3,7 +3,7 @@ import { ordinalWords } from '../lexicon/numbers.ts';
 import { readNumber } from '../text/spokenNumber.ts';
 import type { Token } from '../text/tokens.ts';
 import { isTimes, readKind } from './kinds.ts';
-import { type Found, type Rule, attributeBehind } from './readChunks.ts';
+import type { Found, Rule } from './rule.ts';
 
 /** `3.82v 7040`: the charge, behind the voltage; `3.85`: a figure that no count can be. */
 export const figure: Rule = (tokens, at) => {
@@ -151,4 +151,17 @@ function spokenOrder(tokens: readonly Token[], at: number): Found {
   return second && first.value < 20 && second.value < 20 && first.value !== second.value
     ? { body: { k: 'attribute' }, to: second.to }
     : null;
+}
+
+/** `3 pin`, `3-cell`, `24-way`: what a thing is, or which one; no count of screws. */
+function attributeBehind(tokens: readonly Token[], at: number, lexicon: Lexicon): number | null {
+  const dash = tokens[at]?.text === '-' && tokens[at]?.glued ? 1 : 0;
+  const noun = lexicon.match(tokens, at + dash);
+  const isAttribute = noun?.senses.some(({ k }) => k === 'attribute') ?? false;
+  if (!noun || !isAttribute) return null;
+  const short = (tokens[at + dash]?.lower.length ?? 0) === 1;
+  if (short && !tokens[at + dash]?.glued) return null;
+  const isPart =
+    noun.senses[0]?.k === 'part' || noun.senses[0]?.k === 'cable' || noun.senses[0]?.k === 'joint';
+  return isPart && !dash ? null : noun.to;
 }

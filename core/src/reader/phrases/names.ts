@@ -1,3 +1,4 @@
+import type { Found } from './rule.ts';
 import type { Lexicon } from '../lexicon/lexicon.ts';
 import { singular } from '../lexicon/inflect.ts';
 import { numberWords, ordinalWords, tensWords } from '../lexicon/numbers.ts';
@@ -5,8 +6,6 @@ import type { Sense, SenseOf } from '../lexicon/sense.ts';
 import type { Token } from '../text/tokens.ts';
 import type { ChunkBody, Side } from './chunk.ts';
 import { lexemeAt, type Lexeme } from './lexemes.ts';
-
-type Found = { readonly body: ChunkBody; readonly to: number } | null;
 
 const senseOf = <K extends Sense['k']>(lexeme: Lexeme, k: K): SenseOf<K> | undefined =>
   lexeme.senses.find((sense): sense is SenseOf<K> => sense.k === k);
@@ -182,7 +181,7 @@ function nameOf(pieces: readonly Lexeme[], tokens: readonly Token[]): Found {
   const part = partOf(labelled ? owners : pieces, tokens);
   if (!part) return null;
   return {
-    body: { k: 'name', ...part, plural: isPlural(word), fresh: false, word: singular(word) },
+    body: { k: 'name', ...part, plural: isPlural(word), word: singular(word) },
     to: last.to,
   };
 }
@@ -199,12 +198,11 @@ function cableOf(
   const wires = owners[owners.length - 1]?.senses[0]?.k === 'cable' ? 1 : 0;
   const owner = partOf(owners.slice(0, owners.length - wires), tokens);
   const word = slugOf(tokens, last.from, last.to);
-  const known = owner?.known || owner?.part.split('-').length === 0;
   // A lead that nobody listed is a part under its own name; that of a part is the part's.
   const slug =
     owner === null
       ? null
-      : known
+      : owner.known
         ? owner.part
         : `${owner.part}-${sense.mechanism === 'coax' ? 'lead' : singular(word)}`;
   return { k: 'cable', mechanism: sense.mechanism, plural: sense.plural, owner: slug, word: singular(word) };

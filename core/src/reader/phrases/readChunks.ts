@@ -1,3 +1,4 @@
+import type { Found, Rule } from './rule.ts';
 import type { FunctionWord } from '../lexicon/functionWords.ts';
 import type { Lexicon } from '../lexicon/lexicon.ts';
 import type { Sense } from '../lexicon/sense.ts';
@@ -9,10 +10,6 @@ import { count, figure, homophones, ordinal } from './figures.ts';
 import { readKind, readMeasure } from './kinds.ts';
 import { lexemeAt, mendTokens } from './lexemes.ts';
 import { readName } from './names.ts';
-
-export type Found = { readonly body: ChunkBody; readonly to: number } | null;
-
-export type Rule = (tokens: readonly Token[], at: number, lexicon: Lexicon) => Found;
 
 /**
  * The phrase level: at each place the first rule that applies takes the longest stretch it can. Sizes,
@@ -59,19 +56,6 @@ const code: Rule = (tokens, at) => {
   const found = readCode(tokens, at);
   return found && { body: { k: 'code', code: found.code }, to: found.to };
 };
-
-/** `3 pin`, `3-cell`, `24-way`: what a thing is, or which one; no count of screws. */
-export function attributeBehind(tokens: readonly Token[], at: number, lexicon: Lexicon): number | null {
-  const dash = tokens[at]?.text === '-' && tokens[at]?.glued ? 1 : 0;
-  const noun = lexicon.match(tokens, at + dash);
-  const isAttribute = noun?.senses.some(({ k }) => k === 'attribute') ?? false;
-  if (!noun || !isAttribute) return null;
-  const short = (tokens[at + dash]?.lower.length ?? 0) === 1;
-  if (short && !tokens[at + dash]?.glued) return null;
-  const isPart =
-    noun.senses[0]?.k === 'part' || noun.senses[0]?.k === 'cable' || noun.senses[0]?.k === 'joint';
-  return isPart && !dash ? null : noun.to;
-}
 
 export const marks: Readonly<Record<string, ChunkBody>> = {
   ',': { k: 'break', mark: 'comma' },
@@ -217,7 +201,6 @@ function bodyOf(sense: Sense): ChunkBody {
         known: true,
         bare: false,
         plural: false,
-        fresh: false,
         word: sense.part,
         ...(sense.or ? { or: sense.or } : {}),
       };
@@ -228,7 +211,6 @@ function bodyOf(sense: Sense): ChunkBody {
         known: false,
         bare: true,
         plural: false,
-        fresh: false,
         word: sense.head,
       };
     case 'joint':
@@ -310,7 +292,6 @@ const backCover: Rule = (tokens, at, lexicon) => {
       known: true,
       bare: false,
       plural: false,
-      fresh: false,
       word: 'back',
     },
     to: at + 1,

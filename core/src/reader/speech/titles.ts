@@ -1,6 +1,5 @@
 import type { LineContext } from '../context.ts';
-import type { Chunk } from '../phrases/chunk.ts';
-import { isWord } from '../phrases/chunk.ts';
+import { isWord, type Chunk } from '../phrases/chunk.ts';
 import { readChunks } from '../phrases/readChunks.ts';
 import type { Sentence } from './sentences.ts';
 
