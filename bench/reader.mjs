@@ -57,9 +57,11 @@ function causeOf({ row, reading }) {
   return counts(got) === counts(row.want) ? 'a kind of screw, a lock or a value' : 'another count';
 }
 const wrong = lines.filter(({ right }) => !right);
-const causes = Map.groupBy
-  ? Map.groupBy(wrong, causeOf)
-  : wrong.reduce((map, line) => map.set(causeOf(line), [...(map.get(causeOf(line)) ?? []), line]), new Map());
+const causes = new Map();
+for (const line of wrong) {
+  const cause = causeOf(line);
+  causes.set(cause, [...(causes.get(cause) ?? []), line]);
+}
 console.log(`\nWrong readings by cause (${wrong.length})`);
 table(
   ['cause', 'lines', 'silent'],

@@ -25,6 +25,10 @@ import { useStream } from '../api/stream.ts';
 
 const localKey = (unitId: string): string => `recording-of/${unitId}`;
 
+/** What an answer to a doubt says is sure. */
+const settled = (answered: readonly Entry[] | null, at: number | null): Entry[] | undefined =>
+  answered?.map((entry): Entry => ({ ...entry, at, confidence: 1 }));
+
 export interface StripLine extends KeptLine {
   /** How far the newest word on this line has come. */
   readonly state: 'writing' | 'waiting' | 'refused' | 'kept';
@@ -96,7 +100,7 @@ export function useRecording(
     const at = secondsNow();
     const reading = readLine(text, { ...context.value, at });
     if (reading.amends && !answered) return amend(text, reading);
-    const entries = answered?.map((entry): Entry => ({ ...entry, at, confidence: 1 })) ?? reading.entries;
+    const entries = settled(answered, at) ?? reading.entries;
     if (entries.length === 0) return;
     await begun();
     await stream.append({ kind: 'line', text: text.trim(), entries: [...entries] });
@@ -136,7 +140,7 @@ export function useRecording(
   ): Promise<void> {
     const at = line.entries[0]?.at ?? null;
     const { entries: read } = readLine(text, { ...contextBefore(line.id), at });
-    const entries = answered?.map((entry): Entry => ({ ...entry, at, confidence: 1 })) ?? read;
+    const entries = settled(answered, at) ?? read;
     if (entries.length > 0)
       await stream.append({ kind: 'correct', of: line.id, text: text.trim(), entries: [...entries] });
   }

@@ -45,6 +45,9 @@ export const useShop = defineStore('shop', () => {
     }
   }
   const changeWords = (next: ShopWord[]) => change('words', keptWords, next);
+  /** A word means what was said of it last. */
+  const teachWord = (taught: ShopWord) =>
+    changeWords([...words.value.filter(({ word }) => word !== taught.word), taught]);
   let last: Promise<unknown> = Promise.resolve();
   /** One answer after the other: the second follows the revision that the first has made. */
   function changeSchools(answer: Partial<Schools>): Promise<string | null> {
@@ -53,5 +56,5 @@ export const useShop = defineStore('shop', () => {
     return done;
   }
 
-  return { words, schools, technician, load, changeWords, changeSchools };
+  return { words, schools, technician, load, changeWords, teachWord, changeSchools };
 });

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { entryWords, type Doubt, type Entry } from '@bemtor/core';
 import { computed, nextTick, ref, watch } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
+import KeyButton from '../../components/KeyButton.vue';
 
 /**
  * Why a reading is in doubt. It stands beside the reading while the line is typed; the first Enter brings the
@@ -49,25 +49,19 @@ function onKey(event: KeyboardEvent): void {
       <span class="mark" aria-hidden="true">?</span> {{ doubt.why }}
     </p>
     <div v-if="asking" class="answers">
-      <button type="button" data-testid="doubt-read" @click="$emit('read')">
-        <KeyHint name="Enter" /> as it is read
-      </button>
-      <button
+      <KeyButton name="Enter" data-testid="doubt-read" @click="$emit('read')">as it is read</KeyButton>
+      <KeyButton
         v-for="(answer, i) in answers"
         :key="i"
-        type="button"
+        :name="`${i + 1}`"
         :title="answer.entries.map((entry) => entryWords(entry)).join('; ')"
         :data-testid="`doubt-answer-${i + 1}`"
         @click="$emit('answer', answer.entries)"
       >
-        <KeyHint :name="`${i + 1}`" /> {{ answer.words }}
-      </button>
-      <button type="button" data-testid="doubt-note" @click="$emit('note')">
-        <KeyHint name="N" /> only a note
-      </button>
-      <button type="button" data-testid="doubt-leave" @click="$emit('leave')">
-        <KeyHint name="Esc" /> write it again
-      </button>
+        {{ answer.words }}
+      </KeyButton>
+      <KeyButton name="N" data-testid="doubt-note" @click="$emit('note')">only a note</KeyButton>
+      <KeyButton name="Esc" data-testid="doubt-leave" @click="$emit('leave')">write it again</KeyButton>
     </div>
   </div>
 </template>
@@ -102,15 +96,5 @@ function onKey(event: KeyboardEvent): void {
   flex-wrap: wrap;
   gap: 8px;
   margin-top: 10px;
-}
-.answers button {
-  display: inline-flex;
-  align-items: center;
-  gap: 8px;
-  min-height: var(--touch);
-  padding: 0 12px;
-  border: 1.5px solid var(--card-line);
-  border-radius: var(--radius);
-  font-size: 16px;
 }
 </style>

@@ -141,11 +141,8 @@ async function keep(answered: readonly Entry[] | null = null): Promise<void> {
 const keepAsNote = () => keep([{ kind: 'note', text: text.value.trim(), at: null, confidence: 1 }]);
 
 const teachFault = ref<string | null>(null);
-async function teach({ word, means }: ShopWord): Promise<void> {
-  teachFault.value = await shop.changeWords([
-    ...shop.words.filter((known) => known.word !== word),
-    { word, means },
-  ]);
+async function teach(word: ShopWord): Promise<void> {
+  teachFault.value = await shop.teachWord(word);
   if (teachFault.value === null) bench.value?.endTeaching();
 }
 

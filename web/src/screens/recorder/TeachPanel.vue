@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ShopWord } from '@bemtor/core';
 import { computed, nextTick, onMounted, ref } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
+import KeyButton from '../../components/KeyButton.vue';
 
 /** Teaches a word that was not understood: it becomes a word of the shop, and the line is read again. */
 const props = defineProps<{ word: string; fault: string | null }>();
@@ -66,19 +66,17 @@ function onKey(event: KeyboardEvent): void {
       <span class="word">{{ word }}</span> is …
     </p>
     <div class="choices">
-      <button
+      <KeyButton
         v-for="choice in choices"
         :key="choice.key"
-        type="button"
+        :name="choice.key.toUpperCase()"
         :aria-pressed="asked === choice"
         :data-testid="`teach-${choice.key}`"
         @click="choose(choice)"
       >
-        <KeyHint :name="choice.key.toUpperCase()" /> {{ choice.label }}
-      </button>
-      <button type="button" data-testid="teach-leave" @click="$emit('leave')">
-        <KeyHint name="Esc" /> leave it
-      </button>
+        {{ choice.label }}
+      </KeyButton>
+      <KeyButton name="Esc" data-testid="teach-leave" @click="$emit('leave')">leave it</KeyButton>
     </div>
     <form v-if="asked" class="means" @submit.prevent="finish">
       <input
@@ -90,7 +88,7 @@ function onKey(event: KeyboardEvent): void {
         :placeholder="asked.asks ?? ''"
         data-testid="teach-means"
       />
-      <button :disabled="means.trim() === ''"><KeyHint name="Enter" /> teach it</button>
+      <KeyButton name="Enter" type="submit" :disabled="means.trim() === ''">teach it</KeyButton>
     </form>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   </div>
@@ -122,22 +120,6 @@ function onKey(event: KeyboardEvent): void {
   flex-wrap: wrap;
   gap: 8px;
   margin-top: 10px;
-}
-button {
-  display: inline-flex;
-  align-items: center;
-  gap: 8px;
-  min-height: var(--touch);
-  padding: 0 12px;
-  border: 1.5px solid var(--card-line);
-  border-radius: var(--radius);
-  font-size: 16px;
-}
-button[aria-pressed='true'] {
-  border-color: var(--copper);
-}
-button:disabled {
-  opacity: 0.45;
 }
 input {
   flex: 1;

@@ -17,21 +17,19 @@ onMounted(async () => {
 const lexicon = buildLexicon();
 const asPart = computed(() => means.value.trim() !== '' && !lexicon.has(means.value));
 
-async function change(next: ShopWord[]): Promise<boolean> {
-  fault.value = await shop.changeWords(next);
-  return fault.value === null;
-}
 async function add(): Promise<void> {
   const entry = { word: word.value.trim().toLowerCase(), means: means.value.trim().toLowerCase() };
   if (!entry.word || !entry.means) return;
-  const others = shop.words.filter((known) => known.word !== entry.word);
-  if (await change([...others, entry])) word.value = means.value = '';
+  fault.value = await shop.teachWord(entry);
+  if (fault.value === null) word.value = means.value = '';
 }
 async function choose(key: keyof Schools, value: string): Promise<void> {
   const read = schoolsSchema.partial().safeParse({ [key]: value });
   if (read.success) fault.value = await shop.changeSchools({ [key]: read.data[key] });
 }
-const drop = (entry: ShopWord) => change(shop.words.filter((known) => known !== entry));
+async function drop(entry: ShopWord): Promise<void> {
+  fault.value = await shop.changeWords(shop.words.filter((known) => known !== entry));
+}
 </script>
 
 <template>
