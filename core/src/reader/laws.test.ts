@@ -181,6 +181,14 @@ describe('a count is a claim', () => {
     );
   });
 
+  test('of a group without a kind no kind is made up: what was known of the last one stands', () => {
+    const before = contextAfter('fan 2 T5 M2x4');
+    const reading = readLine('base cover 8 screws, one of them under the label', before);
+    for (const entry of reading.entries)
+      if (entry.kind === 'undo') expect(entry.joint.screw ?? null).toBeNull();
+    expect(advanceByReading(before, reading).screw).toEqual(before.screw);
+  });
+
   test('some of them are taken from the whole, never added', () => {
     fc.assert(
       fc.property(fc.integer({ min: 3, max: 20 }), (whole) => {

@@ -121,9 +121,7 @@ function inherit(part: Group, whole: Group): void {
   if (part.type !== whole.type) return;
   if (part.partitive || part.loose) {
     // "7 PH0 M2x5, 2 captive PH0": a kind said again is all that is known of it.
-    const { drive, size, ...rest } = withoutLook(whole.screw);
-    const saysKind = part.screw.size != null;
-    part.screw = saysKind ? part.screw : { drive, size, ...rest, ...part.screw };
+    if (part.screw.size == null) part.screw = { ...withoutLook(whole.screw), ...part.screw };
     if (part.joint.tighten === undefined && whole.joint.tighten) part.joint.tighten = whole.joint.tighten;
     if (part.partitive === false && part.joint.hiddenBy === undefined && whole.joint.hiddenBy)
       part.joint.hiddenBy = whole.joint.hiddenBy;
