@@ -1,4 +1,4 @@
-import { advanceByReading, emptyContext, type LineContext } from '../context.ts';
+import { advanceByReading, emptyContext, holdsAct, type LineContext } from '../context.ts';
 import type { Entry } from '../entries/entry.ts';
 import type { ShopWord } from '../entries/shopWords.ts';
 import type { KnownPart } from '../lexicon/lexicon.ts';
@@ -82,12 +82,11 @@ function keep(lines: DoubtedEntry[][], reading: Reading): void {
   }
   const acts = lines
     .map((line, i) => ({ line, i }))
-    .filter(({ line }) => line.some(({ entry }) => isAct(entry)));
+    .filter(({ line }) => holdsAct(line.map(({ entry }) => entry)));
   const target = acts[acts.length - 1 - (reading.linesBack ?? 0)];
   if (target) lines[target.i] = reading.amends === 'strike' ? [] : doubted(reading.whole ?? reading.entries);
 }
 
 const talk: ReadonlySet<Entry['kind']> = new Set(['note', 'seen', 'serve', 'refit', 'check']);
-const isAct = (entry: Entry): boolean => !talk.has(entry.kind) && entry.kind !== 'caution';
 /** Talk is not drafted: only what somebody would have typed. */
 const isDrafted = (entry: Entry): boolean => !talk.has(entry.kind);
