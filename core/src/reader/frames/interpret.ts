@@ -1,7 +1,7 @@
 import { isWord, type Chunk } from '../phrases/chunk.ts';
 import { readConnector } from './connectors.ts';
 import { readHold, readMeasures, readMissing, readNumbers, readStripped, readTurn } from './facts.ts';
-import { doing, hasScrew, leaves, spanOf, type Frame } from './frame.ts';
+import { doing, hasScrew, leaves, returns, spanOf, type Frame } from './frame.ts';
 import { readGroup } from './groups.ts';
 import { readLift } from './lifts.ts';
 import { moodOf, splitAtTurn } from './moods.ts';
@@ -33,6 +33,7 @@ const longestStatement = 24;
 export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
   const pieces = readPieces(scene.line, chunks).flatMap(splitAtTurn);
   const told = pieces.map((piece): Told => ({ piece, frames: readFrames(piece, scene.line) }));
+  if (told.some(isTakingApart)) scene.up = false;
   const stated = scene.context.spoken ? readPrerequisites(scene, told) : 0;
   for (let i = stated; i < told.length;) {
     const sentence = told
@@ -52,6 +53,18 @@ export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
   }
   closeGroups(scene);
 }
+
+/** Something leaves its place by a plain word: such a line does not go on with closing. */
+const isTakingApart = ({ piece, frames }: Told): boolean =>
+  !piece.asked &&
+  !has(piece, 'not', 'no', 'never', 'if', 'would') &&
+  frames.some(
+    (frame) =>
+      !frame.words.has('back') &&
+      ((leaves(frame) && !returns(frame) && !frame.words.has('again')) ||
+        doing(frame, 'unplug', 'unscrew', 'peel', 'unclip') !== undefined ||
+        (doing(frame, 'take', 'slide') !== undefined && !returns(frame))),
+  );
 
 const telling: ReadonlySet<Chunk['k']> = new Set([
   'name',

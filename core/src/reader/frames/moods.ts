@@ -1,5 +1,5 @@
 import { isWord, type Chunk } from '../phrases/chunk.ts';
-import { doing, hasScrew, leaves, returns, type Frame } from './frame.ts';
+import { doing, hasScrew, leaves, returning, returns, type Frame } from './frame.ts';
 import { has, type Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
 
@@ -35,7 +35,7 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
     scene.sentence = piece.sentence;
   }
   if (piece.asked) {
-    if (scene.opened && returns(frame) && !leaves(frame)) scene.up = true;
+    if (scene.opened && returns(frame) && !leaves(frame) && !isMoved(frame)) scene.up = true;
     return 'asked';
   }
   if (isImagined(scene, piece)) return 'note';
@@ -168,7 +168,8 @@ function isGoingBack(scene: Scene, piece: Piece, frame: Frame): boolean {
   if ((leaves(frame) && !fits) || frame.codes.length > 0 || (labelled && !fits)) return false;
   if (isBackCover(scene, frame)) return false;
   if (!scene.opened && !fits && !frame.words.has('new')) return false;
-  if (takes && !returns(frame) && !frame.words.has('back')) return false;
+  if (takes && !frame.words.has('back')) return false;
+  if (isMoved(frame)) return false;
   if (fits || (returns(frame) && !isState(frame))) return true;
   if (looksNew(frame) && frame.verbs.some(({ act }) => act === 'have')) return false;
   if (looksNew(frame) && (scene.up || frame.names.length + frame.counts.length > 0 || frame.joint !== null))
@@ -176,6 +177,22 @@ function isGoingBack(scene: Scene, piece: Piece, frame: Frame): boolean {
   const closes = frame.words.has('again') && frame.names.length > 0 && !takes;
   return closes || (scene.up && !takes && !leaves(frame) && staysUp(scene, frame, piece));
 }
+
+const isShutting = (frame: Frame): boolean =>
+  frame.words.has('down') || frame.names.some(({ part }) => part === 'lid' || part === 'computer');
+
+/** "slide it back", "it swings down": which way it moved; "slide it back on" is a fitting. */
+const isMoved = (frame: Frame): boolean => {
+  const ways = frame.particles.filter((particle) => returning.has(particle));
+  return (
+    ways.length > 0 &&
+    ways.every((particle) => particle === 'back' || particle === 'down') &&
+    frame.verbs.some(({ act, lemma }) => act === 'slide' || moving.has(lemma))
+  );
+};
+const moving = new Set(
+  'pull, push, flip, fold, swing, tip, tilt, bend, spring, draw, move, shift, hinge, flick, thumb, drop'.split(', '),
+);
 
 /** "8 T6 back", before any cover was spoken of: the screws of the back. */
 const isBackCover = (scene: Scene, frame: Frame): boolean =>
@@ -220,21 +237,24 @@ const stative = new Set([
   'catch',
   'connect',
 ]);
+/** "is stuck down with tape", "which are pressed on": how it is held. */
+const isHeld = (frame: Frame): boolean =>
+  frame.verbs.some(({ act, form }) => form === 'past' && (act === 'fit' || act === 'press')) &&
+  frame.verbs.some((verb) => verb.act === 'be' && verb.form !== 'past') &&
+  !frame.words.has('again') &&
+  !frame.words.has('back') &&
+  !frame.words.has('now');
 const isFitting = (lemma: string, form: string, frame: Frame): boolean => {
-  // "is stuck down with tape": how it is held.
-  const held =
-    form === 'past' &&
-    frame.verbs.some((verb) => verb.act === 'be' && verb.form !== 'past') &&
-    !frame.words.has('again') &&
-    !frame.words.has('back') &&
-    !frame.words.has('now');
-  if (held) return false;
+  if (form === 'past' && isHeld(frame)) return false;
+  // The lid of a notebook is shut, and a machine shut down, before anything is opened.
+  if ((lemma === 'shut' || lemma === 'close') && isShutting(frame)) return false;
   if (lemma === 'snap' && form === 'past') return false;
   return (
     form === 'plain' || form === 'ing' || returns(frame) || !stative.has(lemma) || frame.words.has('new')
   );
 };
 const isState = (frame: Frame): boolean =>
+  isHeld(frame) ||
   frame.verbs.some(
     ({ act }) => act === 'lay' || act === 'hold' || act === 'see' || act === 'read' || act === 'turn',
   );

@@ -196,6 +196,10 @@ function placeWord(
   )
     return role;
   if (word === 'off' && isWord(before, 'power')) return role;
+  if (isPlaced(frame, word, chunks, i)) {
+    frame.words.add(word);
+    return 'at';
+  }
   // "cables off the drive": where they came off.
   const next = chunks[i + 1];
   if (
@@ -250,6 +254,17 @@ function placeWord(
     return next?.k === 'name' || isWord(next, 'of', 'they', 'the') ? role : 'act';
   }
   return role;
+}
+
+/** "down by the ports", "going down from 4 to 1", "off with the fan in it": a place or a way, nothing put back. */
+function isPlaced(frame: Frame, word: string, chunks: readonly Chunk[], i: number): boolean {
+  const next = chunks[i + 1];
+  if (word === 'down') return isWord(next, 'at', 'from', 'to', 'each') || next?.k === 'place';
+  const joins = word === 'in' || word === 'on';
+  // "black on main": which lead sits where.
+  if (word === 'on' && chunks[i - 1]?.k === 'look' && (next?.k === 'look' || next?.k === 'name')) return true;
+  return joins && frame.words.has('with') && !frame.words.has('again') && !frame.words.has('back') && next === undefined
+    && frame.chunks.some((chunk) => isWord(chunk, 'with'));
 }
 
 /** A particle that no noun follows: "screws in", but not "in the tray". */

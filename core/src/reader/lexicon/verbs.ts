@@ -85,7 +85,7 @@ export const verbRows: readonly (readonly [act: ActWord, words: string])[] = [
     'fit',
     'refit, reinstall, reinsert, reassemble, reattach, reconnect, replug, reapply, remount, replace, refasten, rebuild, install, ' +
       'fit, fasten, tighten, snug, nip, torque, seat, plug, plug in, clip, click, snap, lock, close, latch, glue, reglue, restick, stick down, stick on, tape, screw, ' +
-      'screw down, screw in, screw home, screw up, bolt, bolt down, mount, insert, attach, connect, slot in, slot, drop in, put, put in, put on, put back, bung, assemble, ' +
+      'screw down, screw in, screw home, screw up, bolt, bolt down, mount, insert, attach, connect, slot in, drop in, put, put in, put on, put back, bung, assemble, ' +
       'shut, smooth, route, thread in, cinch, do up, run in, drive in, push in, push on, push home, press in, press on, press home, lay in, slip in, slip on, set in, hook on, hook in, swap in, button up, wind in, pinch tight, mate, dock, repaste, secure again, rejoin, retighten, resecure, relock, reseal, stitch, turn home, turn in, tuck in, pull over, tighten down, catch',
   ],
   ['press', 'press, push, squash'],

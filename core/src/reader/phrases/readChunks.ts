@@ -8,7 +8,7 @@ import type { Chunk, ChunkBody } from './chunk.ts';
 import { readCode } from './codes.ts';
 import { count, figure, homophones, ordinal } from './figures.ts';
 import { readKind, readMeasure } from './kinds.ts';
-import { lexemeAt, mendTokens } from './lexemes.ts';
+import { lexemeAt, mendTokens, type Lexeme } from './lexemes.ts';
 import { readName } from './names.ts';
 
 /**
@@ -127,8 +127,18 @@ const named: Rule = (tokens, at, lexicon) => {
   return name;
 };
 
+/** "its screws in a bag", "one screw in the rim": no "screw in" of the hands. */
+const isNoun = (tokens: readonly Token[], at: number, { senses, to }: Lexeme): boolean =>
+  to > at + 1 &&
+  senses[0]?.k === 'verb' &&
+  senses[0].act === 'fit' &&
+  (tokens[at]?.lower.endsWith('s') === true || determiners.has(tokens[at - 1]?.lower ?? ''));
+const determiners = new Set(['the', 'its', 'a', 'an', 'one', 'another', 'each', 'every', 'this', 'that', 'their']);
+
 const lexeme: Rule = (tokens, at, lexicon) => {
-  const { senses, to } = lexemeAt(tokens, at, lexicon);
+  const phrase = lexemeAt(tokens, at, lexicon);
+  const noun = isNoun(tokens, at, phrase) ? lexemeAt(tokens.slice(at, at + 1), 0, lexicon).senses : [];
+  const { senses, to } = noun[0]?.k === 'joint' ? { senses: noun, to: at + 1 } : phrase;
   const [sense] = senses;
   return sense ? { body: chunkOf(sense, senses, tokens, at, to), to } : null;
 };
@@ -158,7 +168,9 @@ function chunkOf(
   const next = tokens[to];
   const before = tokens[at - 1];
   if (sense.k === 'joint' || sense.k === 'cable' || sense.k === 'bar' || sense.k === 'mechanism') {
-    if (verb && isUsedAsVerb(verb.form, before, next)) return verb;
+    const compound = tokens.slice(at, to).some(({ text }) => text === '-');
+    const state = sense.k === 'mechanism' && (before?.lower === 'is' || before?.lower === 'are');
+    if (verb && !compound && !state && isUsedAsVerb(verb.form, before, next)) return verb;
   }
   if (sense.k === 'unit' || sense.k === 'attribute')
     return senses.find(({ k }) => k !== 'unit' && k !== 'attribute')
@@ -232,6 +244,7 @@ function bodyOf(sense: Sense): ChunkBody {
 /** "plug the lead in", "clip it home", "screw down": the word before a thing, a pronoun or a particle. */
 function isUsedAsVerb(form: string, before: Token | undefined, next: Token | undefined): boolean {
   if (form === 'past' || form === 'ing') return true;
+  if (determiners.has(before?.lower ?? '')) return false;
   const opens =
     before === undefined ||
     before.kind === 'mark' ||
