@@ -135,6 +135,9 @@ export function leftOverIn(chunks: readonly Chunk[], entries: readonly Entry[]):
     ),
   );
   const sum = done.reduce((all, entry) => all + (entry.kind === 'undo' ? (entry.joint.count ?? 0) : 0), 0);
+  const leads = done.filter(
+    (entry) => entry.kind === 'undo' && entry.joint.type === 'connector' && entry.joint.count == null,
+  ).length;
   const spoken = new Set(
     done.flatMap((entry) => [
       ...('part' in entry ? [entry.part] : []),
@@ -147,7 +150,8 @@ export function leftOverIn(chunks: readonly Chunk[], entries: readonly Entry[]):
     spoken.has(part) ||
     [...spoken].some((other) => other?.endsWith(`-${part}`) || (other && part.endsWith(`-${other}`)));
   return chunks.filter((chunk): chunk is LeftOver => {
-    if (chunk.k === 'count') return !counts.has(chunk.n) && chunk.n !== sum && chunk.n !== 0;
+    if (chunk.k === 'count')
+      return !counts.has(chunk.n) && chunk.n !== sum && chunk.n !== leads && chunk.n !== 0;
     if (chunk.k === 'name') return !chunk.bare && !isSpoken(chunk.part);
     if (chunk.k === 'cable') return chunk.owner !== null && !isSpoken(chunk.owner);
     if (chunk.k !== 'joint') return false;

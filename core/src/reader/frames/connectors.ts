@@ -1,6 +1,6 @@
 import { applySideTo, canHaveSide, withoutSide } from '../entries/sides.ts';
 import type { Mechanism } from '../../sequence/schema.ts';
-import type { EntryJoint } from '../entries/entry.ts';
+import type { EntryJoint, EntryOf } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
 
 import { isWord } from '../phrases/chunk.ts';
@@ -17,7 +17,8 @@ const isLead = (part: string): boolean =>
 /** Reads a frame as a joint by wire that is undone: a plug, a ribbon with its lock, a lead. True where it is one. */
 export function readConnector(scene: Scene, frame: Frame): boolean {
   if (addsLead(scene, frame)) return true;
-  const unplugs = doing(frame, 'unplug') !== undefined;
+  const unplugs =
+    doing(frame, 'unplug') !== undefined || (doing(frame, 'unscrew')?.lemma === 'undo' && frame.cables.length > 0);
   const lock = mechanismOf(frame, scene);
   const cable = frame.cables[0];
   if (!unplugs && lock === null && !cable && !isLeadOff(frame) && !isWaitingLead(scene, frame))
@@ -36,7 +37,7 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
     lock !== null &&
     frame.names.length === 0 &&
     frame.counts.length === 0 &&
-    frame.verbs.length === 0 &&
+    frame.verbs.every(({ act }) => act === 'be') &&
     !leaves(frame) &&
     refinesLast(scene, frame, lock)
   )
@@ -49,10 +50,12 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
     return true;
   }
   const targets = targetsOf(scene, frame);
+  const twin = frame.words.has('both') && frame.counts.length === 0 ? twinOf(scene, targets) : null;
+  if (twin && lock !== null) twin.joint = { ...twin.joint, mechanism: mergeLock(twin.joint.mechanism, lock) };
   const one = (part: string | null, inferred: boolean): void => {
     const joint: EntryJoint = { type: 'connector' };
     if (lock !== null) joint.mechanism = lock;
-    const count = countFor(frame, targets.length);
+    const count = twin ? null : countFor(frame, targets.length);
     if (count !== null) joint.count = count;
     if (frame.hiddenBy !== null && frame.hiddenBy !== part) joint.hiddenBy = frame.hiddenBy;
     const where = [...frame.where];
@@ -97,6 +100,13 @@ function refinesLast(scene: Scene, frame: Frame, lock: Mechanism): boolean {
       };
   last.end = Math.max(last.end, spanOf(frame).end);
   return true;
+}
+
+/** "left flex and right flex both unplugged": the lead said just before, which `both` is of too. */
+function twinOf(scene: Scene, targets: readonly { part: string | null }[]): EntryOf<'undo'> | null {
+  const last = scene.placed[scene.placed.length - 1]?.draft;
+  if (last?.kind !== 'undo' || last.joint.type !== 'connector' || last.joint.count != null) return null;
+  return targets.length === 1 && targets[0]?.part !== last.part ? (last as EntryOf<'undo'>) : null;
 }
 
 const mergeLock = (before: Mechanism | null | undefined, lock: Mechanism): Mechanism =>

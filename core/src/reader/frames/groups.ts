@@ -8,7 +8,7 @@ import { hidingTopic, partNamed, resolved } from './naming.ts';
 import type { Piece } from './piece.ts';
 import { refinesGroup, screwFor } from './refine.ts';
 import { ownerFor, type Scene } from './scene.ts';
-import { bare, closeGroups, confirmsSome, isTotal } from './sums.ts';
+import { bare, closeGroups, confirmsSome, isTotal, totalsLeads } from './sums.ts';
 import { readUncounted } from './uncounted.ts';
 
 /** Reads a frame as things counted that hold a part. True where it is one. */
@@ -22,7 +22,7 @@ export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
   if (isOfParts(frame, piece.header)) return false;
   if (fillsCount(scene, frame, counted)) return true;
   if (!frame.words.has('this') && !frame.words.has('total') && countsOn(scene, frame, counted)) return true;
-  if (isTotal(scene, frame, counted)) return true;
+  if (totalsLeads(scene, frame, counted) || isTotal(scene, frame, counted)) return true;
   if (confirmsSome(scene, frame, counted)) return true;
   if (!isEnough(scene, frame, counted)) return false;
   if (refersBack(scene, frame, counted)) return true;

@@ -42,6 +42,8 @@ const inWork = new Set(['module', 'assembly']);
 /** Which part a name means: `the board` is the sensor board where that is in work, `the bracket` the last one. */
 export function resolved(scene: Scene, name: NameChunk): string {
   if (name.bare) return bareName(scene, name.part);
+  // "SD tray", behind "SIM tray": a name made up of its own words is no other.
+  if (!name.known) return name.part;
   const { topic } = scene;
   const { procedure } = scene.context;
   if (

@@ -7,6 +7,14 @@ import { partNamed } from './naming.ts';
 import { definedOf, withoutLook } from './refine.ts';
 import type { Group, Scene } from './scene.ts';
 
+/** "camera flex, mic plug, call lead: three off": how many leads were just said. */
+export function totalsLeads(scene: Scene, frame: Frame, counted: Counted): boolean {
+  const leads = scene.placed.filter(
+    ({ draft }) => draft.kind === 'undo' && draft.joint.type === 'connector' && draft.joint.count == null,
+  );
+  return leads.length > 1 && leads.length === counted.n && bare(frame) && scene.groups.length === 0;
+}
+
 /** "that makes eight", "8 in all": the sum as a check, never more of them. */
 export function isTotal(scene: Scene, frame: Frame, counted: Counted): boolean {
   const sum = scene.groups.reduce((all, { n }) => all + (n ?? 0), 0);
@@ -28,7 +36,10 @@ export function isTotal(scene: Scene, frame: Frame, counted: Counted): boolean {
     return true;
   }
   if (!total || (frame.joint !== null && frame.verbs.length > 0)) return false;
-  if (sum > 0 && sum !== counted.n) doubtSum(scene, counted.n);
+  if (scene.groups.length > 2 && sum - first === counted.n) {
+    scene.groups.shift();
+    doubtSum(scene, first);
+  } else if (sum > 0 && sum !== counted.n) doubtSum(scene, counted.n);
   return sum > 0 || scene.context.lastLine.length > 0;
 }
 

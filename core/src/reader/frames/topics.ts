@@ -38,8 +38,13 @@ export function countsLeads(scene: Scene, frame: Frame): boolean {
     frame.names.length > 0
   )
     return false;
+  // "camera flex, mic plug, call lead: three off" counts the ones before too.
+  const before = scene.placed.filter(
+    ({ draft }) => draft.kind === 'undo' && draft.joint.type === 'connector' && draft.joint.count == null,
+  ).length;
+  const isSum = before > 0 && count.n === before + 1;
   scene.undo(
-    { type: 'connector', count: count.n, ...(scene.headingLock ? { mechanism: scene.headingLock } : {}) },
+    { type: 'connector', ...(isSum ? {} : { count: count.n }), ...(scene.headingLock ? { mechanism: scene.headingLock } : {}) },
     scene.topic,
     spanOf(frame),
   );
@@ -114,6 +119,8 @@ export function isTopicOnly(scene: Scene, piece: Piece, frame: Frame): boolean {
   if (frame.joint?.plural && frame.joint.owner) scene.name(frame.joint.owner);
   if (frame.joint?.plural && frame.counts.length === 0 && frame.verbs.every(({ act }) => act === 'be'))
     scene.heading = frame.joint.type;
+  // "SIM tray (L), SD tray (R)": which of them; the names still wait.
+  if (scene.waiting.length > 0 && piece.chunks.every(({ k }) => k === 'side')) return true;
   if (parts.length === 0) return false;
   const telling = frame.verbs.filter(({ act }) => !['be', 'have', 'go'].includes(act));
   if (frame.joint?.plural && frame.counts.length === 0) scene.heading = frame.joint.type;

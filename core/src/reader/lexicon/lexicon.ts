@@ -108,7 +108,11 @@ function addJoints(lexicon: Lexicon): void {
     }
   };
   for (const [mechanism, phrases] of words.mechanismRows)
-    lexicon.addAll(phrases, { k: 'mechanism', mechanism }, 3);
+    for (const phrase of list(phrases)) {
+      lexicon.add(phrase, { k: 'mechanism', mechanism }, 3);
+      if (/(lock|bar|latch|tab|loop|lever|bail|cover)$/.test(phrase))
+        lexicon.add(plural(phrase), { k: 'mechanism', mechanism }, 3);
+    }
   for (const [mechanism, phrases] of words.cableRows)
     both(phrases, (many) => ({ k: 'cable', mechanism, plural: many }));
   for (const [type, phrases] of words.jointRows)

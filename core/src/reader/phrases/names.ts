@@ -46,6 +46,16 @@ const isModifier = (lexeme: Lexeme, tokens: readonly Token[]): boolean => {
   );
 };
 
+/** `nurse-call lead`: words that a dash ties together name one thing, whatever each says alone. */
+const isTied = ({ senses, from, to }: Lexeme, tokens: readonly Token[]): boolean =>
+  to === from + 1 &&
+  tokens[from]?.kind === 'word' &&
+  !isNumberWord(tokens[from]?.lower ?? '') &&
+  ['plain', 'talk', 'verb', 'word'].includes(senses[0]?.k ?? 'plain') &&
+  [isDash(tokens, from + 1), isDash(tokens, from - 1)].some(Boolean);
+const isDash = (tokens: readonly Token[], at: number): boolean =>
+  tokens[at]?.text === '-' && isInnerMark(tokens, at) && tokens[at - 1]?.kind === 'word';
+
 const isNumberWord = (word: string): boolean =>
   word in numberWords || word in tensWords || word in ordinalWords;
 
@@ -90,7 +100,7 @@ export function readName(tokens: readonly Token[], at: number, lexicon: Lexicon)
     const ends = endsName(lexeme, pieces, tokens);
     // "the speaker's plug", but "the cover's off", "the battery's cover" is one name.
     if (owned && (!ends || lexeme.senses[0]?.k === 'part')) break;
-    if (!ends && !isModifier(lexeme, tokens)) break;
+    if (!ends && !isModifier(lexeme, tokens) && !isTied(lexeme, tokens)) break;
     const opener = pieces[0]?.senses[0]?.k;
     // `screw cap`, `cable door`: a joint names a part only before a noun that parts have.
     if ((opener === 'joint' || opener === 'cable') && senseOf(lexeme, 'head') === undefined) break;
@@ -204,9 +214,13 @@ function cableOf(
       ? null
       : owner.known
         ? owner.part
-        : `${owner.part}-${sense.mechanism === 'coax' ? 'lead' : singular(word)}`;
+        : `${owner.part}-${sense.mechanism === 'coax' ? 'lead' : leadWord(singular(word))}`;
   return { k: 'cable', mechanism: sense.mechanism, plural: sense.plural, owner: slug, word: singular(word) };
 }
+
+/** Short forms of the nouns for leads. */
+const leadWord = (word: string): string =>
+  ['conn', 'con', 'cbl', 'flt', 'ffc', 'fpc', 'connector'].includes(word) ? 'cable' : word;
 
 interface PartName {
   readonly part: string;

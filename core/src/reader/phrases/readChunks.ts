@@ -10,6 +10,7 @@ import { count, figure, homophones, ordinal } from './figures.ts';
 import { readKind, readMeasure } from './kinds.ts';
 import { lexemeAt, mendTokens, type Lexeme } from './lexemes.ts';
 import { readName } from './names.ts';
+import { shareNouns } from './shareNouns.ts';
 
 /**
  * The phrase level: at each place the first rule that applies takes the longest stretch it can. Sizes,
@@ -35,7 +36,7 @@ export function readChunks(line: string, lexicon: Lexicon): Chunk[] {
     });
     at = to;
   }
-  return chunks;
+  return shareNouns(chunks);
 }
 
 export const kind: Rule = (tokens, at, lexicon) => {

@@ -1,0 +1,36 @@
+import { isWord, type Chunk, type ChunkOf } from './chunk.ts';
+
+const leadNoun = /^(cable|ribbon|lead|flex|wire|plug|connector|con|conn|cord|ffc)$/;
+
+/**
+ * "the display, camera and touch ribbons": the noun at the end is said once for all of them. Each name of such a
+ * list stands for its own lead.
+ */
+export function shareNouns(chunks: readonly Chunk[]): Chunk[] {
+  const found = [...chunks];
+  for (let i = 2; i < found.length; i++) {
+    const shared = sharedLead(found[i]);
+    if (shared === null || !isWord(before(found, i), 'and')) continue;
+    for (let at = i - 1; at >= 0; at--) {
+      const chunk = found[at] as Chunk;
+      if (chunk.k === 'name' && !chunk.bare && !leadNoun.test(chunk.word)) found[at] = leadOf(chunk, shared);
+      else if (!isWord(chunk, 'and', 'the') && !(chunk.k === 'break' && chunk.mark === 'comma')) break;
+    }
+  }
+  return found;
+}
+
+/** The chunk before, the article aside. */
+const before = (chunks: readonly Chunk[], i: number): Chunk | undefined =>
+  isWord(chunks[i - 1], 'the') ? chunks[i - 2] : chunks[i - 1];
+
+/** The noun that a list may share, said in the plural behind its last member. */
+function sharedLead(chunk: Chunk | undefined): string | null {
+  if (chunk?.k === 'cable') return chunk.plural && chunk.owner !== null ? chunk.word : null;
+  return chunk?.k === 'name' && chunk.plural && leadNoun.test(chunk.word) ? chunk.word : null;
+}
+
+const leadOf = (
+  { part, from, to, start, end }: ChunkOf<'name'> & Chunk,
+  word: string,
+): Chunk => ({ k: 'cable', mechanism: word === 'plug' ? 'plug' : null, plural: false, owner: part, word, from, to, start, end });
