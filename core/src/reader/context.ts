@@ -89,7 +89,13 @@ export function advanceContext(context: LineContext, entries: readonly Entry[]):
 function advanceBy(context: LineContext, entry: Entry): LineContext {
   const part = 'part' in entry ? (entry.part ?? null) : null;
   const hidden = entry.kind === 'undo' ? entry.joint.hiddenBy : null;
-  const named = [part, hidden].filter((name): name is string => name != null);
+  const way =
+    entry.kind === 'requires' || entry.kind === 'covers'
+      ? entry.parts
+      : entry.kind === 'blocked'
+        ? [entry.by]
+        : [];
+  const named = [part, hidden, ...way].filter((name): name is string => name != null);
   const spoken = {
     ...context,
     parts: [...named, ...context.parts.filter((p) => !named.includes(p))].slice(0, partsRemembered),
@@ -124,11 +130,17 @@ function advanceBy(context: LineContext, entry: Entry): LineContext {
         off: part === null || part === context.part ? context.off : false,
       };
     case 'seen':
-    case 'requires':
     case 'covers':
-    case 'blocked':
-      return { ...spoken, part: part ?? context.part };
+      return part === null || part === context.part ? spoken : { ...spoken, part, off: false };
+    case 'requires':
+    case 'blocked': {
+      // What is in the way is done next; it is what "that" and "it" mean.
+      const first = entry.kind === 'blocked' ? entry.by : entry.parts[0];
+      return first == null ? spoken : { ...spoken, part: first, off: false };
+    }
     case 'note':
+      if (!context.opened && !isHeading(entry.text)) return spoken;
+      return part === null || part === context.part ? spoken : { ...spoken, part, off: false };
     case 'caution':
     case 'serve':
       return part === null || part === context.part ? spoken : { ...spoken, part, off: false };
@@ -136,6 +148,9 @@ function advanceBy(context: LineContext, entry: Entry): LineContext {
       return spoken;
   }
 }
+
+/** "fan", "now the fan": what comes next; longer talk before anything is open is what the customer said. */
+const isHeading = (text: string): boolean => text.split(/\s+/).length <= 3;
 
 /** The context after a reading was kept: a correction changes what a line before said, a strike takes it away. */
 export function advanceByReading(context: LineContext, reading: Reading): LineContext {

@@ -46,6 +46,7 @@ describe('reading a bench line', () => {
             { drive: 'T', size: 'T5', thread: 'M2', lengthMm: 4 },
             { hiddenBy: 'foot-strip' },
           ),
+          fromContext: ['part'],
         },
       ],
     ],
@@ -196,7 +197,7 @@ describe('reading a bench line', () => {
     ],
     ['test: power light and picture', [{ kind: 'check' }]],
     ['careful, glued cable under the pack', [{ kind: 'caution' }]],
-    ['salt on the hinge screws', [{ kind: 'note' }]],
+    ['salt on the hinge screws', [{ kind: 'note', part: 'hinge' }]],
   ];
 
   test.each(examples)('%s', (line, expected) => {

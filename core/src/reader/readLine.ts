@@ -87,8 +87,10 @@ export function readPlain(line: string, chunks: readonly Chunk[], context: LineC
   const unread = scene.unread
     .sort((a, b) => a.start - b.start)
     .map(({ start, end }) => line.slice(start, end));
+  const topic = scene.topicSaid ? scene.topic : null;
   if (entries.length === 0)
-    return { ...asNote(line, context.at), unread, spans: spansOf(chunks, scene.unread) };
+    return { ...asNote(line, context.at, topic), unread, spans: spansOf(chunks, scene.unread) };
+  aboutTopic(entries, topic);
   const doubts = [...doubtsOfNames(line, chunks, entries), ...scene.doubts];
   return { line, entries, unread, doubts, spans: spansOf(chunks, scene.unread) };
 }
@@ -110,10 +112,23 @@ function markLeftOver(scene: Scene, chunks: readonly Chunk[], entries: readonly 
   }
 }
 
-function asNote(line: string, at: number | null): Reading {
+/** "back: no screws": the talk of a line that names a part is about that part. */
+function aboutTopic(entries: Entry[], topic: string | null): void {
+  const last = entries[entries.length - 1];
+  if (
+    topic === null ||
+    last?.kind !== 'note' ||
+    entries.some((entry) => isActEntry(entry) || ('part' in entry && entry.part))
+  )
+    return;
+  entries[entries.length - 1] = { ...last, part: topic };
+}
+
+function asNote(line: string, at: number | null, part: string | null = null): Reading {
+  const text = line.trim().slice(0, textLimit);
   return {
     line,
-    entries: [{ kind: 'note', text: line.trim().slice(0, textLimit), at, confidence: 0.5 }],
+    entries: [{ kind: 'note', text, ...(part === null ? {} : { part }), at, confidence: 0.5 }],
     unread: [],
     doubts: [],
     spans: [],

@@ -18,7 +18,8 @@ const isLead = (part: string): boolean =>
 export function readConnector(scene: Scene, frame: Frame): boolean {
   if (addsLead(scene, frame)) return true;
   const unplugs =
-    doing(frame, 'unplug') !== undefined || (doing(frame, 'unscrew')?.lemma === 'undo' && frame.cables.length > 0);
+    doing(frame, 'unplug') !== undefined ||
+    (doing(frame, 'unscrew')?.lemma === 'undo' && frame.cables.length > 0);
   const lock = mechanismOf(frame, scene);
   const cable = frame.cables[0];
   if (!unplugs && lock === null && !cable && !isLeadOff(frame) && !isWaitingLead(scene, frame))

@@ -6,7 +6,7 @@ import { countOf } from './counts.ts';
 import { doing, hasScrew, leaves, spanOf, type Frame } from './frame.ts';
 import { resolved, sideOne } from './naming.ts';
 import type { Piece } from './piece.ts';
-import { ownerFor, plugOwner, type Scene } from './scene.ts';
+import { inHand, ownerFor, plugOwner, type Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
 
 const seconds: Partial<Record<Unit, number>> = { s: 1, min: 60, h: 3600 };
@@ -176,7 +176,7 @@ function partMeant(scene: Scene, frame: Frame): string | null {
     return part;
   }
   const power = frame.measures.some(({ unit }) => unit === 'mAh' || unit === 'Wh');
-  const owner = plugOwner(scene).part ?? scene.topic;
+  const owner = (scene.topicSaid ? null : inHand(scene)) ?? plugOwner(scene).part ?? scene.topic;
   if (!power || /battery|pack|cell/.test(owner ?? '')) return owner;
   return scene.context.parts.find((part) => /battery/.test(part)) ?? 'battery';
 }

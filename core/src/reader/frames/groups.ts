@@ -174,7 +174,7 @@ function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Counted): 
       ? { part: named, inferred: false }
       : last && !counted.more
         ? { part: last.part, inferred: last.partInferred }
-        : ownerFor(scene, frame.hiddenBy);
+        : ownerFor(scene, frame.hiddenBy ?? (frame.hiddenByTopic ? hidingTopic(scene) : null));
   if (!hasScrew(frame) && scene.kindAhead !== null) frame.screw = scene.kindAhead;
   scene.kindAhead = null;
   const screw = screwFor(scene, frame, counted, type);

@@ -52,10 +52,11 @@ export function readLift(scene: Scene, frame: Frame): boolean {
   const targets = targetsOf(scene, frame);
   if (targets.length === 0) return false;
   const open = scene.groups[0];
-  const guessed = scene.context.off || scene.context.part === null;
+  const guessed = scene.context.off || scene.context.part === null || open?.start === 0 || !scene.topicSaid;
   if (
     open &&
     open.partInferred &&
+    open.joint.hiddenBy == null &&
     targets.length === 1 &&
     targets[0] &&
     !targets[0].inferred &&

@@ -191,7 +191,9 @@ const isMoved = (frame: Frame): boolean => {
   );
 };
 const moving = new Set(
-  'pull, push, flip, fold, swing, tip, tilt, bend, spring, draw, move, shift, hinge, flick, thumb, drop'.split(', '),
+  'pull, push, flip, fold, swing, tip, tilt, bend, spring, draw, move, shift, hinge, flick, thumb, drop'.split(
+    ', ',
+  ),
 );
 
 /** "8 T6 back", before any cover was spoken of: the screws of the back. */
@@ -249,6 +251,8 @@ const isFitting = (lemma: string, form: string, frame: Frame): boolean => {
   // The lid of a notebook is shut, and a machine shut down, before anything is opened.
   if ((lemma === 'shut' || lemma === 'close') && isShutting(frame)) return false;
   if (lemma === 'snap' && form === 'past') return false;
+  // "they click when loose", "click, click": a sound.
+  if (lemma === 'click' && form !== 'past' && !returns(frame)) return false;
   return (
     form === 'plain' || form === 'ing' || returns(frame) || !stative.has(lemma) || frame.words.has('new')
   );
@@ -302,6 +306,12 @@ export function splitAtTurn(piece: Piece): Piece[] {
   const relation = piece.chunks.some((chunk) =>
     isWord(chunk, 'stuck', 'without', 'unless', 'missing', 'amend-to'),
   );
+  // "four screws that stay in the frame": a clause about them, nothing that stays behind.
+  const clause =
+    isWord(piece.chunks[at], 'stays') &&
+    isWord(before[before.length - 1], 'this', 'which') &&
+    ['joint', 'count', 'kind'].includes(before[before.length - 2]?.k ?? '');
+  if (clause) return [piece];
   if (!complete || relation || (isWord(piece.chunks[at], 'no') && piece.chunks[at + 1]?.k === 'code'))
     return [piece];
   const last = before[before.length - 1];

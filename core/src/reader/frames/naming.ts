@@ -40,7 +40,10 @@ export function sideOne(scene: Scene, frame: Frame): string | null {
 const inWork = new Set(['module', 'assembly']);
 
 /** Which part a name means: `the board` is the sensor board where that is in work, `the bracket` the last one. */
-export function resolved(scene: Scene, name: NameChunk): string {
+export function resolved(
+  scene: Scene,
+  name: NameChunk & { readonly from?: number; readonly to?: number },
+): string {
   if (name.bare) return bareName(scene, name.part);
   // "SD tray", behind "SIM tray": a name made up of its own words is no other.
   if (!name.known) return name.part;
@@ -54,6 +57,7 @@ export function resolved(scene: Scene, name: NameChunk): string {
     scene.line.toLowerCase().match(new RegExp(`(?:the|this|its) ${name.word}\\b`))
   )
     return procedure;
+  if (recurring.has(name.word) && isOneWord(name)) return bareName(scene, name.word, name.part);
   const isTopic = topic !== null && topic !== name.part && scene.topicSaid && name.word !== '';
   if (isTopic && topic.endsWith(`-${name.word}`)) return topic;
   return topic !== null &&
@@ -64,13 +68,22 @@ export function resolved(scene: Scene, name: NameChunk): string {
     : name.part;
 }
 
+/** Nouns of which a device has several: alone, each means the one spoken of last. */
+const recurring = new Set(['cage', 'shield', 'drive', 'caddy']);
+const isOneWord = ({ from, to }: { readonly from?: number; readonly to?: number }): boolean =>
+  from !== undefined && to === from + 1;
+
 /** "the bracket": the one spoken of last. */
-export function bareName(scene: Scene, head: string): string {
-  const isOne = (part: string): boolean => part === head || part.endsWith(`-${head}`);
+export function bareName(scene: Scene, head: string, otherwise = head): string {
+  const isOne = (part: string): boolean => part === head || part === otherwise || part.endsWith(`-${head}`);
   if (scene.topic !== null && isOne(scene.topic)) return scene.topic;
   return (
     scene.context.parts.find(isOne) ??
-    (inWork.has(head) ? (scene.context.procedure ?? scene.topic ?? head) : head === 'stick' ? 'memory' : head)
+    (inWork.has(head)
+      ? (scene.context.procedure ?? scene.topic ?? head)
+      : head === 'stick'
+        ? 'memory'
+        : otherwise)
   );
 }
 

@@ -263,8 +263,14 @@ function isPlaced(frame: Frame, word: string, chunks: readonly Chunk[], i: numbe
   const joins = word === 'in' || word === 'on';
   // "black on main": which lead sits where.
   if (word === 'on' && chunks[i - 1]?.k === 'look' && (next?.k === 'look' || next?.k === 'name')) return true;
-  return joins && frame.words.has('with') && !frame.words.has('again') && !frame.words.has('back') && next === undefined
-    && frame.chunks.some((chunk) => isWord(chunk, 'with'));
+  return (
+    joins &&
+    frame.words.has('with') &&
+    !frame.words.has('again') &&
+    !frame.words.has('back') &&
+    next === undefined &&
+    frame.chunks.some((chunk) => isWord(chunk, 'with'))
+  );
 }
 
 /** A particle that no noun follows: "screws in", but not "in the tray". */

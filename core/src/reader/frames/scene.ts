@@ -247,6 +247,10 @@ export function plugOwner(scene: Scene): { part: string | null; inferred: boolea
   return { part: before ?? topic, inferred: true };
 }
 
+/** The part that just came off: what is read off a label then, is its. */
+export const inHand = ({ context: { part, off } }: Scene): string | null =>
+  off && part !== null && !mute.has(partKindOf(part)) ? part : null;
+
 const outerKinds = new Set(['foot', 'strap', 'stylus', 'tray', 'supply', 'tape', 'stand']);
 
 /**
@@ -261,6 +265,14 @@ export function ownerFor(
   const { procedure } = scene.context;
   if (procedure !== null && topic !== null && ['antenna', 'cable'].includes(partKindOf(topic)))
     return { part: procedure, inferred: true };
+  // Under a foot or a strip sit the screws of the cover.
+  if (hiddenBy !== null && outerKinds.has(partKindOf(hiddenBy)) && (!scene.topicSaid || topic === hiddenBy)) {
+    const cover = scene.context.parts.find(
+      (part) => partKindOf(part) === 'cover' || partKindOf(part) === 'board',
+    );
+    if (cover === undefined || partKindOf(cover) === 'cover')
+      return { part: cover ?? 'base-cover', inferred: true };
+  }
   const usable = topic !== null && topic !== hiddenBy && (scene.topicSaid || !scene.context.off);
   if (usable && (scene.topicSaid || !outerKinds.has(partKindOf(topic))))
     return { part: topic, inferred: !scene.topicSaid };

@@ -44,7 +44,11 @@ export function countsLeads(scene: Scene, frame: Frame): boolean {
   ).length;
   const isSum = before > 0 && count.n === before + 1;
   scene.undo(
-    { type: 'connector', ...(isSum ? {} : { count: count.n }), ...(scene.headingLock ? { mechanism: scene.headingLock } : {}) },
+    {
+      type: 'connector',
+      ...(isSum ? {} : { count: count.n }),
+      ...(scene.headingLock ? { mechanism: scene.headingLock } : {}),
+    },
     scene.topic,
     spanOf(frame),
   );
@@ -169,7 +173,13 @@ const isPure = (piece: Piece): boolean =>
   );
 
 export function topicOf(scene: Scene, frame: Frame): void {
-  const looked = doing(frame, 'see') && frame.names.length === 0 ? frame.places : [];
+  const looked =
+    frame.names.length === 0 &&
+    (doing(frame, 'see') || isWord(frame.chunks[0], 'filler')) &&
+    frame.places.length === 1 &&
+    isWord(frame.chunks[1], 'at')
+      ? frame.places
+      : [];
   const [name] = [...frame.names, ...frame.holders, ...looked].filter(({ part }) => part !== 'label');
   const cable = frame.cables.find(({ owner }) => owner !== null);
   const part = name ? resolved(scene, name) : (cable?.owner ?? frame.joint?.owner);

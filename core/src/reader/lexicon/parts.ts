@@ -45,12 +45,7 @@ export const partWords: readonly (readonly [slug: string, name: string, kind: st
     'feet, rubber foot, rubber feet, rear foot, rear feet, front foot, front feet, corner feet, rear rubber feet, front rubber feet',
   ],
   ['bumper', 'Bumper', 'foot', 'bumpers, corner bumper, corner bumpers, rubber bumper, rubber bumpers'],
-  [
-    'rubber-plug',
-    'Rubber plug',
-    'foot',
-    'rubber plugs, rubber bung, rubber bungs, bung, bungs, rubber stopper, rubber stoppers',
-  ],
+  ['rubber-plug', 'Rubber plug', 'foot', 'rubber plugs, rubber stopper, rubber stoppers'],
   [
     'label',
     'Label',
@@ -278,7 +273,8 @@ export const partWords: readonly (readonly [slug: string, name: string, kind: st
   ['cable-tie', 'Cable tie', 'tape', 'zip tie, tie wrap'],
   ['stand', 'Stand', 'stand', 'foot stand, neck, stand neck, std, stand foot, pedestal'],
   ['hinge', 'Hinge', 'hinge', 'display hinge, lid hinge, hinges'],
-  ['hinge-cover', 'Hinge cover', 'cover', 'hinge cap, clutch cover'],
+  ['hinge-cover', 'Hinge cover', 'cover', 'clutch cover'],
+  ['rubber-bung', 'Rubber bung', 'foot', 'rubber bungs, bung, bungs'],
   ['lid-sensor', 'Lid sensor', 'cable', 'hall sensor'],
   ['barcode-window', 'Barcode window', 'window', 'scan window, scanner window'],
   [

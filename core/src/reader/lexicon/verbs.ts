@@ -116,7 +116,10 @@ export const verbRows: readonly (readonly [act: ActWord, words: string])[] = [
     'cover, hide, conceal, overlap, block off, sit over, lie over, sit on top of, lie on top of, obscure, overlie, sit across, lie across, shroud, run over, go over, pass over',
   ],
   ['stick', 'stick, jam, snag, bind, wedge, hang up, refuse, resist, stall, budge, move'],
-  ['fix', 'fix, secure, retain by, clamp, screw to, held, anchor, pin, attach with, mount with, attach by'],
+  [
+    'fix',
+    'fix, rivet, weld, secure, retain by, clamp, screw to, held, anchor, pin, attach with, mount with, attach by',
+  ],
   [
     'spin',
     'spin, strip, round off, round out, cam out, chew, shear off, cross thread, slip, wreck, mangle, round over, chew up, free spin, turn and turn, wear out',

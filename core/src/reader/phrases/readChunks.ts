@@ -134,7 +134,19 @@ const isNoun = (tokens: readonly Token[], at: number, { senses, to }: Lexeme): b
   senses[0]?.k === 'verb' &&
   senses[0].act === 'fit' &&
   (tokens[at]?.lower.endsWith('s') === true || determiners.has(tokens[at - 1]?.lower ?? ''));
-const determiners = new Set(['the', 'its', 'a', 'an', 'one', 'another', 'each', 'every', 'this', 'that', 'their']);
+const determiners = new Set([
+  'the',
+  'its',
+  'a',
+  'an',
+  'one',
+  'another',
+  'each',
+  'every',
+  'this',
+  'that',
+  'their',
+]);
 
 const lexeme: Rule = (tokens, at, lexicon) => {
   const phrase = lexemeAt(tokens, at, lexicon);

@@ -30,7 +30,14 @@ function sharedLead(chunk: Chunk | undefined): string | null {
   return chunk?.k === 'name' && chunk.plural && leadNoun.test(chunk.word) ? chunk.word : null;
 }
 
-const leadOf = (
-  { part, from, to, start, end }: ChunkOf<'name'> & Chunk,
-  word: string,
-): Chunk => ({ k: 'cable', mechanism: word === 'plug' ? 'plug' : null, plural: false, owner: part, word, from, to, start, end });
+const leadOf = ({ part, from, to, start, end }: ChunkOf<'name'> & Chunk, word: string): Chunk => ({
+  k: 'cable',
+  mechanism: word === 'plug' ? 'plug' : null,
+  plural: false,
+  owner: part,
+  word,
+  from,
+  to,
+  start,
+  end,
+});
