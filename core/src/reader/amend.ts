@@ -171,8 +171,20 @@ function saysNo(chunks: readonly Chunk[], i: number): boolean {
   );
 }
 
+/** "make that T9, the ten just slips": what is told behind it corrects nothing. */
+function withoutComment(chunks: readonly Chunk[]): readonly Chunk[] {
+  const at = chunks.findIndex(
+    (chunk, i) =>
+      chunk.k === 'break' &&
+      isWord(chunks[i + 1], 'the') &&
+      chunks[i + 2]?.k === 'count' &&
+      chunks.slice(i + 3).some(({ k }) => k === 'verb'),
+  );
+  return at > 0 && tells(chunks.slice(0, at)) ? chunks.slice(0, at) : chunks;
+}
+
 function behind(chunks: readonly Chunk[], at: number, strong: boolean): Correction {
-  const rest = chunks.slice(at + 1);
+  const rest = withoutComment(chunks.slice(at + 1));
   const swap = swapAt(rest);
   if (swap < 0) return { strong, right: rest, wrong: [] };
   return {

@@ -32,15 +32,16 @@ export const byNumber: Way = (line, { right }, target) => {
   return replaced(target, last, { ...last, number: code.code, text: line.trim() });
 };
 
+const fieldOf = { V: 'nominalV', mAh: 'capacityMAh', Wh: 'energyWh', mm: 'mm', g: 'g', c: 'c' } as const;
+
 export const byMeasure: Way = (line, { right }, target) => {
   const last = target.findLast((entry) => entry.kind === 'measure');
   if (last?.kind !== 'measure') return null;
-  const measures = right.filter((chunk) => chunk.k === 'measure');
+  const measures = right.filter((chunk) => chunk.k === 'measure' && chunk.unit in fieldOf);
   const plain = decimalIn(line);
   const values = { ...last.values };
-  const fields = { V: 'nominalV', mAh: 'capacityMAh', Wh: 'energyWh', mm: 'mm', g: 'g', c: 'c' } as const;
   for (const chunk of measures) {
-    const field = fields[(chunk as { unit: string }).unit as keyof typeof fields];
+    const field = fieldOf[(chunk as { unit: string }).unit as keyof typeof fieldOf];
     if (field) values[field] = (chunk as { value: number }).value;
   }
   const keys = Object.keys(values) as (keyof typeof values)[];
@@ -62,7 +63,12 @@ const decimalIn = (line: string): number | null => {
 
 /** "that was the fan, not the heatsink", "it was the microphone's", "no that was inlet out". */
 export const byPart: Way = (line, { right, wrong }, target, context) => {
-  const name = right.find((chunk) => chunk.k === 'name' || (chunk.k === 'cable' && chunk.owner !== null));
+  // "that's no camera lead, it was the microphone's": not the one denied.
+  const name = right.find(
+    (chunk, i) =>
+      (chunk.k === 'name' || (chunk.k === 'cable' && chunk.owner !== null)) &&
+      !isWord(right[i - 1], 'no', 'not'),
+  );
   const figures = right.some(({ k }) => k === 'count' || k === 'kind' || k === 'ordinal');
   if (!name || figures) return null;
   const scene = new Scene(line, context);
@@ -118,7 +124,9 @@ export const byRestating: Way = (line, correction, target, context) => {
   if (!rich) return null;
   const some =
     groups.length === 1 &&
+    read.length === 1 &&
     groups[0]?.joint.claimed != null &&
+    groups[0].joint.hiddenBy != null &&
     old.find(({ joint }) => joint.count === groups[0]?.joint.claimed);
   if (some && groups[0]) return splitOff(target, some, inherited(groups[0], old));
   const filled = read.map((entry) => (isCounted(entry) ? inherited(entry, old) : entry));
@@ -179,11 +187,28 @@ export const byCount: Way = (line, { right, wrong, strong }, target, context) =>
     (look?.k === 'look' ? groups.find(({ joint }) => joint.screw?.look === look.look) : undefined) ??
     (was?.k === 'count' ? groups.find(({ joint }) => joint.count === was.n) : undefined);
   const kind = kindIn(right);
+  const sum = groups.reduce((all, { joint }) => all + (joint.count ?? 0), 0);
+  if (groups.length > 1 && count.n > sum)
+    return byTotal(line, target, groups, count.n, look?.k === 'look' ? look.look : null);
   const property =
     group ??
     groups.find(
       ({ joint }) => (kind.captive && joint.screw?.captive) || (kind.sprung && joint.screw?.sprung),
     );
+  const claimed = groups.find(({ joint }) => joint.claimed != null)?.joint.claimed;
+  const rest = groups.find((other) => other !== property);
+  // "make that three captive", of eight: five are left of the others.
+  if (property && groups.length === 2 && rest && claimed != null && claimed > count.n) {
+    const changed = groups.map((other) => ({
+      ...other,
+      text: line.trim(),
+      joint: { ...other.joint, count: other === property ? count.n : claimed - count.n },
+    }));
+    return {
+      changed,
+      whole: target.map((entry) => changed[groups.indexOf(entry as EntryOf<'undo'>)] ?? entry),
+    };
+  }
   if (property && groups.length > 1)
     return replaced(target, property, {
       ...property,
@@ -210,12 +235,12 @@ function byTotal(
   look: string | null,
 ): { changed: Entry[]; whole: Entry[] } | null {
   const sum = groups.reduce((all, { joint }) => all + (joint.count ?? 0), 0);
-  const main = groups[0];
+  const main = look === null ? groups[0] : groups.find(({ joint }) => joint.screw?.look === look);
   const count = (main?.joint.count ?? 0) + (total - sum);
-  if (!main || count <= 0 || look !== null) return null;
+  if (!main || count <= 0) return null;
   const to = { ...main, text: line.trim(), joint: { ...main.joint, count } };
   const whole = target.map((entry) => (entry === main ? to : entry));
-  return { changed: [to, ...groups.slice(1)], whole };
+  return { changed: groups.map((group) => (group === main ? to : group)), whole };
 }
 
 const kindIn = (chunks: readonly Chunk[]) =>

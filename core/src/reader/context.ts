@@ -64,7 +64,7 @@ export function emptyContext(
 }
 
 /** Lines further back are seldom corrected by a word. */
-const linesRemembered = 12;
+const linesRemembered = 40;
 const partsRemembered = 40;
 
 const isAct = ({ kind }: Entry): boolean =>

@@ -22,6 +22,8 @@ export function readSame(scene: Scene, frame: Frame): boolean {
     (scene.topicSaid && scene.groups.length === 0 && !scene.acted ? scene.topic : null);
   if (part !== null && sameWhole(scene, frame, part)) return true;
   const last = lastCounted(scene);
+  const ditto = scene.line.slice(spanOf(frame).start, spanOf(frame).end).endsWith('"');
+  if (ditto && sameLift(scene, frame, part)) return true;
   if (!last || part === null || leaves(frame)) return sameLift(scene, frame, part);
   closeGroups(scene);
   scene.name(part);

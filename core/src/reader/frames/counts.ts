@@ -39,7 +39,8 @@ export function countOf(frame: Frame): Counted | null {
     return { ...plain, n: second.n - first.n, outOf: second.n };
   if (first && second && isOf(frame, first.at, second.at)) return { ...plain, n: first.n, outOf: second.n };
   if (first) return spreadOver(frame, first.n, plain);
-  if (frame.words.has('one-of')) return { ...plain, n: 1, partitive: true };
+  if (frame.words.has('one-of') || (frame.words.has('of-them') && frame.words.has('one')))
+    return { ...plain, n: 1, partitive: true };
   if (more) return spreadOver(frame, 1, plain);
   if (frame.words.has('both') && isScrewy(frame)) return { ...plain, n: 2 };
   const isThing =

@@ -176,6 +176,8 @@ function partMeant(scene: Scene, frame: Frame): string | null {
     return part;
   }
   const power = frame.measures.some(({ unit }) => unit === 'mAh' || unit === 'Wh');
+  const sized = frame.measures.some(({ unit }) => unit === 'mm' || unit === 'g' || unit === 'c');
+  if (sized && scene.topicSaid && scene.topic !== null) return scene.topic;
   const owner = (scene.topicSaid ? null : inHand(scene)) ?? plugOwner(scene).part ?? scene.topic;
   if (!power || /battery|pack|cell/.test(owner ?? '')) return owner;
   return scene.context.parts.find((part) => /battery/.test(part)) ?? 'battery';

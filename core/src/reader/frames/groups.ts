@@ -13,6 +13,7 @@ import { readUncounted } from './uncounted.ts';
 
 /** Reads a frame as things counted that hold a part. True where it is one. */
 export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
+  hiddenByName(frame);
   if (refinesGroup(scene, frame)) return true;
   if (frame.words.has('rest') && countOf(frame) === null && readRest(scene, frame)) return true;
   const counted = countOf(frame);
@@ -30,6 +31,19 @@ export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
   if (verb?.form === 'plain') scene.repeat = (part) => scene.put({ kind: 'lift', part }, spanOf(frame));
   openGroup(scene, frame, piece, counted);
   return true;
+}
+
+/** "a cap in each corner hides a long PH2": what is named first hides what is counted. */
+function hiddenByName(frame: Frame): void {
+  const verbAt = frame.chunks.findIndex(
+    (chunk) => chunk.k === 'verb' && /^(hide|conceal)$/.test(chunk.lemma),
+  );
+  const [name] = frame.names;
+  const nameAt = frame.chunks.findIndex((chunk) => chunk === name);
+  if (!name || frame.names.length > 1 || verbAt < nameAt || frame.hiddenBy !== null) return;
+  if (!hasScrew(frame) && frame.joint === null && frame.counts.length === 0) return;
+  frame.hiddenBy = name.part;
+  frame.names = [];
 }
 
 /** "take those four screws out": the four of the line before, not four more. */

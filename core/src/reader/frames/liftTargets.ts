@@ -13,7 +13,9 @@ export function targetsOf(scene: Scene, frame: Frame): Target[] {
   const letters = frame.chunks.flatMap((chunk) => (chunk.k === 'side' ? [chunk.side] : []));
   const sided = (part: string): string[] =>
     letters.length > 0 ? letters.slice(0, 2).map((side) => applySideTo(part, side)) : [part];
-  const names = frame.names.map((name) => resolved(scene, name));
+  const all = frame.names.map((name) => resolved(scene, name));
+  // "sim, eject pin, tray out": the noun alone is the one named before it.
+  const names = all.filter((part) => !all.some((other) => other.endsWith(`-${part}`)));
   const said = names.flatMap(sided);
   const opens =
     frame.chunks.find((chunk) => chunk.k !== 'word' && chunk.k !== 'look' && chunk.k !== 'side')?.k ===
@@ -28,9 +30,9 @@ export function targetsOf(scene: Scene, frame: Frame): Target[] {
         frame.words.has('they') ||
         scene.waiting.length > 1)
   ) {
-    const all = [...scene.waiting.map(({ part }) => part), ...said];
+    const each = [...scene.waiting.map(({ part }) => part), ...said];
     scene.waiting = [];
-    return [...new Set(all)].map((part) => ({ part, inferred: false }));
+    return [...new Set(each)].map((part) => ({ part, inferred: false }));
   }
   scene.waiting = [];
   if (said.length > 0) return said.map((part) => ({ part, inferred: false }));

@@ -37,13 +37,20 @@ const whole = new Set([
 export function readLift(scene: Scene, frame: Frame): boolean {
   const verb = doing(frame, ...undoing);
   if (doing(frame, 'serve') !== undefined && verb === undefined) return false;
-  const lifted = isLifted(frame, verb);
+  // "port plate's out, board follows"
+  const follows =
+    verb?.lemma === 'follow' &&
+    verb.form !== 'plain' &&
+    frame.names.length > 0 &&
+    scene.lastPlaced?.kind === 'lift';
+  const lifted = follows || isLifted(frame, verb);
   if (frees(scene, frame, lifted, verb)) return true;
   if (peelsMentioned(scene, frame, verb)) return true;
   if (isOfScrew(scene, frame, lifted)) return true;
   if (!lifted && !opensSomething(frame, verb)) return false;
   if (
     scene.topicIsLead &&
+    scene.groups.length === 0 &&
     frame.names.length === 0 &&
     scene.lastPlaced?.kind === 'undo' &&
     scene.lastPlaced.joint.type === 'connector'

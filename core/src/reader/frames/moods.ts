@@ -50,7 +50,7 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
   if (isWord(first, 'caution') && !leaves(frame)) return 'caution';
   if (has(piece, 'danger') && frame.verbs.length + frame.counts.length === 0 && !leaves(frame))
     return 'caution';
-  if (onlyTries(piece)) return 'note';
+  if (onlyTries(piece) || isLostOrHeld(frame) || isOfOneOf(piece) || satOver(frame)) return 'note';
   if (isDenied(piece, frame)) return isWord(first, 'not', 'never') ? 'caution' : 'note';
   if (has(piece, 'stays', 'fixed') && !isStayScrew(piece)) return 'left';
   if (has(piece, 'absent')) return 'note';
@@ -59,7 +59,9 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
   const undoes = frame.verbs.some(({ act }) =>
     ['take', 'unscrew', 'loosen', 'unplug', 'press', 'come', 'release', 'open'].includes(act),
   );
-  if (scene.inventory === piece.sentence && !leaves(frame) && !undoes) return 'seen';
+  // "there are two screws holding the fan": held by two, said plainly.
+  const held = doing(frame, 'hold', 'fix') !== undefined && frame.counts.length > 0;
+  if (scene.inventory === piece.sentence && !leaves(frame) && !undoes && !held) return 'seen';
   if (has(piece, 'in-the-way') && !leaves(frame)) return 'note';
   if (
     isAboutTool(frame) ||
@@ -115,6 +117,32 @@ const onlyTries = (piece: Piece): boolean => {
     at >= 0 && isWord(piece.chunks[at + 1], 'to') && piece.chunks.slice(at + 2).some(({ k }) => k === 'verb')
   );
 };
+
+/** "the ten just slips": one thing that a figure names, of which a verb in the singular tells. */
+const isOfOneOf = ({ chunks }: Piece): boolean => {
+  const [the, count, ...rest] = chunks;
+  const verb = rest.find(({ k }) => k === 'verb');
+  return (
+    isWord(the, 'the') &&
+    count?.k === 'count' &&
+    count.n > 1 &&
+    verb?.k === 'verb' &&
+    verb.form === 's' &&
+    verb.act !== 'be'
+  );
+};
+
+/** "it sat right over two of the screws": what it hid, not what was undone. */
+const satOver = (frame: Frame): boolean =>
+  doing(frame, 'lay') !== undefined && frame.words.has('over') && frame.counts.length > 0;
+
+/** "lost one on the floor", "three hold": told of screws, undone by nobody. */
+const isLostOrHeld = (frame: Frame): boolean =>
+  frame.verbs.some(({ lemma }) => lemma === 'lose') ||
+  (frame.verbs.length === 1 &&
+    frame.verbs[0]?.lemma === 'hold' &&
+    frame.verbs[0] === frame.chunks[frame.chunks.length - 1] &&
+    frame.chunks[0]?.k === 'count');
 
 /** Does a word deny the act? `no` before a code is "number"; "not the fan" behind an act was cut off before. */
 function isDenied(piece: Piece, frame: Frame): boolean {
@@ -269,6 +297,7 @@ function isTalk(frame: Frame): boolean {
   const acts = frame.verbs.filter(
     ({ act }) => !['talk', 'serve', 'test', 'try', 'mean', 'warm'].includes(act),
   );
+  if (frame.tighten !== null) return false;
   const told = frame.counts.length > 0 && (frame.joint !== null || hasScrew(frame) || frame.looks.length > 0);
   return (
     acts.length === 0 &&

@@ -94,10 +94,15 @@ function place(
         frame.hiddenBy = slugOf(line.slice(chunk.start, chunk.end)) || null;
         return 'act';
       }
-      placePlain(frame, chunk, isWord(chunks[i - 1], 'from'), isLongBehind(chunks, i));
+      placePlain(frame, chunk, isOfRange(chunks, i), isLongBehind(chunks, i));
       return chunk.k === 'look' || chunk.k === 'plain' || chunk.k === 'count' ? role : 'act';
   }
 }
+
+/** "from six down to one": in which order, not how many. */
+const isOfRange = (chunks: readonly Chunk[], i: number): boolean =>
+  isWord(chunks[i - 1], 'from') ||
+  (isWord(chunks[i - 1], 'to') && chunks.slice(0, i - 1).some((chunk) => isWord(chunk, 'from')));
 
 /** "two T6 under the bungs eight long": the last figure is a length. */
 const isLongBehind = (chunks: readonly Chunk[], i: number): boolean => {
@@ -196,6 +201,13 @@ function placeWord(
   )
     return role;
   if (word === 'off' && isWord(before, 'power')) return role;
+  // "warming up", "freezes up": nothing rises.
+  if (
+    word === 'up' &&
+    before?.k === 'verb' &&
+    ['warm', 'talk', 'serve', 'test', 'wait', 'see'].includes(before.act)
+  )
+    return role;
   if (isPlaced(frame, word, chunks, i)) {
     frame.words.add(word);
     return 'at';
@@ -205,12 +217,14 @@ function placeWord(
   if (
     word === 'off' &&
     frame.names.length + frame.cables.length > 0 &&
-    (isWord(next, 'the', 'it') || next?.k === 'name')
+    (isWord(next, 'the', 'it') || (next?.k === 'name' && !comesOff(chunks[i + 2])))
   ) {
     frame.particles.push('off');
     frame.words.add('off');
     return 'at';
   }
+  // "another two where the strap was"
+  if (word === 'question' && text === 'where' && i > 0) return role === 'under' ? role : 'at';
   if (word === 'from' && /^(out|off)/.test(text))
     frame.particles.push(text.startsWith('out') ? 'out' : 'off');
   if (role === 'under' && (word === 'at' || word === 'the' || word === 'a')) return role;
@@ -255,6 +269,10 @@ function placeWord(
   }
   return role;
 }
+
+/** "cam flex off cam lifted out": the next part has an act of its own. */
+const comesOff = (chunk: Chunk | undefined): boolean =>
+  isWord(chunk, 'off', 'out', 'away') || (chunk?.k === 'verb' && chunk.form === 'past');
 
 /** "down by the ports", "going down from 4 to 1", "off with the fan in it": a place or a way, nothing put back. */
 function isPlaced(frame: Frame, word: string, chunks: readonly Chunk[], i: number): boolean {

@@ -56,6 +56,8 @@ export function refinesGroup(scene: Scene, frame: Frame): boolean {
     frame.codes.length > 0
   )
     return false;
+  // "2x slotted, quarter turn": what such a screw is called.
+  if (frame.joint?.type === 'latch' && last.type === 'screws' && frame.chunks.length === 1) return true;
   if (frame.joint !== null && frame.joint.type !== last.type) return false;
   if (
     frame.words.has('more') ||

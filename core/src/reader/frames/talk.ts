@@ -10,6 +10,13 @@ import { partsIn } from './told.ts';
 import { topicOf } from './topics.ts';
 
 export function takeBack(scene: Scene, piece: Piece): void {
+  const listed = scene.line.slice(0, spanOf(piece).start);
+  if (
+    piece.joiner !== 'but' &&
+    listed.includes(':') &&
+    !/\b(off|out|undone|removed|away|popped|unplugged)\b/i.test(listed)
+  )
+    dropListed(scene);
   if (piece.sentence !== scene.actSentence)
     return void scene.put({ kind: 'seen', part: scene.topic, state: 'left' }, spanOf(piece));
   const last = scene.placed[scene.placed.length - 1];
@@ -25,6 +32,16 @@ export function takeBack(scene: Scene, piece: Piece): void {
   while (undone?.draft.kind === 'undo' && scene.placed.at(-1)?.draft.kind === 'undo')
     undone = scene.placed.pop();
   scene.put({ kind: 'note' }, { start: open?.start ?? undone?.start ?? 0, end: spanOf(piece).end });
+}
+
+/** "shroud: 1 PH1 + 2 tabs; not removed": what the list counted was not undone. */
+function dropListed(scene: Scene): void {
+  scene.groups = scene.groups.filter(({ part }) => part !== scene.topic);
+  for (const placed of scene.placed) {
+    const { draft } = placed;
+    if (draft.kind === 'undo' && (draft.part === scene.topic || draft.joint.type === 'connector'))
+      placed.draft = { kind: 'note', ...(draft.part === null ? {} : { part: draft.part }) };
+  }
 }
 
 /** Everything that is no act: kept as what it is, with the part it is about. */
@@ -57,7 +74,7 @@ export function readTalk(scene: Scene, piece: Piece, frame: Frame, mood: Exclude
 /** "forty rivets, and you don't drill them", "eight screws, could leave them": counted, not undone. */
 const leavesThem = (scene: Scene, frame: Frame, mood: Mood): boolean =>
   scene.groups.length > 0 &&
-  frame.words.has('they') &&
+  (frame.words.has('they') || (frame.words.has('stays') && frame.words.has('would'))) &&
   frame.names.length === 0 &&
   (mood === 'note' || mood === 'caution' || mood === 'left') &&
   !frame.words.has('stuck') &&

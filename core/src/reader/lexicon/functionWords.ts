@@ -131,7 +131,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ['without', 'without, w/o, wo, except, exc, bar the, apart from, minus'],
   [
     'if',
-    'if, unless it, suppose, supposing, in case, should you, should the, should it, were it, were there, had i, had it, had you, had we, had somebody, when you, whenever, whether, where fitted, where present, where there is, when fitted, if fitted, as long as, otherwise, or else',
+    'if, unless it, suppose, supposing, in case, should you, should the, should it, when it came, when it arrived, on arrival, when i got it, were it, were there, had i, had it, had you, had we, had somebody, when you, whenever, whether, where fitted, where present, where there is, when fitted, if fitted, as long as, otherwise, or else',
   ],
   [
     'would',
@@ -199,7 +199,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ],
   [
     'this',
-    "this, that, these ones, that's, thats, that is, this is, there, here, here's, there's, theres, there is, there are, it is, it has, it was, now that",
+    "this, that, these ones, that's, thats, that is, this is, there, here, here's, there's, theres, there is, it is, it has, it was, now that",
   ],
   ['i', "i, me, my, mine, i'm, i've, i'll, im, ive, myself"],
   ['we', 'we, us, our, ours, you, your, yours, one has, they say, ye, yer, wir, ourselves'],
@@ -223,7 +223,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
     'and, an, n, adn, plus, &, +, also, as well as, an then, and also, and then one, as well, along with the, together with the',
   ],
   ['then', 'then, and then, next up, after that, afterwards, an then, thereafter, n then, subsequently'],
-  ['but', 'but, however, though, although, yet, only that, except that, whereas, while the'],
+  ['but', 'but, however, though, although, only that, except that, whereas, while the'],
   [
     'because',
     "because, cause, 'cause, cos, cuz, coz, since, as it, due to, on account of, as the, for it, thanks to, owing to, so that, that is why, that's why",

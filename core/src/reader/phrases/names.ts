@@ -30,6 +30,8 @@ const isModifier = (lexeme: Lexeme, tokens: readonly Token[]): boolean => {
     return true;
   // `USB-C board`: a letter that a dash ties to the word before.
   if (/^[a-z]$/.test(token.lower) && tokens[lexeme.from - 1]?.text === '-' && token.glued) return true;
+  // "back half": which of them, before a noun for a part.
+  if (token.lower === 'back' && !isWordBefore(tokens[lexeme.from - 1])) return true;
   if (nounVerbs.has(token.lower) || token.lower === 'side') return true;
   // "left side button": a place that tells one part from another.
   if (
@@ -55,6 +57,10 @@ const isTied = ({ senses, from, to }: Lexeme, tokens: readonly Token[]): boolean
   [isDash(tokens, from + 1), isDash(tokens, from - 1)].some(Boolean);
 const isDash = (tokens: readonly Token[], at: number): boolean =>
   tokens[at]?.text === '-' && isInnerMark(tokens, at) && tokens[at - 1]?.kind === 'word';
+
+/** "put it back half way", "board back": the way, not the side. */
+const isWordBefore = (token: Token | undefined): boolean =>
+  token !== undefined && token.kind === 'word' && !['the', 'its', 'and', 'then', 'now'].includes(token.lower);
 
 const isNumberWord = (word: string): boolean =>
   word in numberWords || word in tensWords || word in ordinalWords;

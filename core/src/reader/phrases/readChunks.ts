@@ -119,6 +119,8 @@ const named: Rule = (tokens, at, lexicon) => {
   const isCounted =
     at > 0 && (readNumber(tokens, at - 1)?.to === at || (tokens[at - 1]?.lower ?? '') in homophones);
   if (name && isCounted && (name.body.k === 'joint' || name.body.k === 'cable')) return name;
+  if (name?.body.k === 'name' && isSideOf(tokens, at, name.to))
+    return { body: { k: 'place', place: `${name.body.word} side` }, to: name.to + 1 };
   if (
     !name ||
     (phrase.to >= name.to && first !== 'part' && first !== 'head' && first !== 'cable' && first !== 'joint')
@@ -127,6 +129,10 @@ const named: Rule = (tokens, at, lexicon) => {
   if (first === 'tool' || (first === 'word' && phrase.to > at + 1)) return null;
   return name;
 };
+
+/** "on the antenna side": where, not what. */
+const isSideOf = (tokens: readonly Token[], at: number, to: number): boolean =>
+  tokens[to]?.lower === 'side' && tokens[at - 1]?.lower === 'the' && tokens[to + 1]?.lower !== 'cover';
 
 /** "its screws in a bag", "one screw in the rim": no "screw in" of the hands. */
 const isNoun = (tokens: readonly Token[], at: number, { senses, to }: Lexeme): boolean =>
@@ -282,9 +288,16 @@ function isUsedAsVerb(form: string, before: Token | undefined, next: Token | und
 
 /** "back off", "the back comes away": the cover; "back in", "three back": the way. */
 const backCover: Rule = (tokens, at, lexicon) => {
-  if (tokens[at]?.lower !== 'back' || (lexicon.match(tokens, at)?.to ?? 0) > at + 1) return null;
+  if (
+    tokens[at]?.lower !== 'back' ||
+    (tokens[at + 1]?.lower === 'on' && at === 0) ||
+    (lexicon.match(tokens, at)?.to ?? 0) > at + 1
+  )
+    return null;
   const before = tokens[at - 1];
   const next = tokens[at + 1]?.lower ?? '';
+  const noun = lexemeAt(tokens, at + 1, lexicon).senses[0]?.k;
+  if (noun === 'head') return null;
   const article = before?.lower === 'the' || before?.lower === 'its';
   const opens =
     before === undefined ||

@@ -7,7 +7,7 @@ const leadNoun = /^(cable|ribbon|lead|flex|wire|plug|connector|con|conn|cord|ffc
  * list stands for its own lead.
  */
 export function shareNouns(chunks: readonly Chunk[]): Chunk[] {
-  const found = [...chunks];
+  const found = numbered(chunks);
   for (let i = 2; i < found.length; i++) {
     const shared = sharedLead(found[i]);
     if (shared === null || !isWord(before(found, i), 'and')) continue;
@@ -17,6 +17,25 @@ export function shareNouns(chunks: readonly Chunk[]): Chunk[] {
       else if (!isWord(chunk, 'and', 'the') && !(chunk.k === 'break' && chunk.mark === 'comma')) break;
     }
   }
+  return found;
+}
+
+/** "coax 1 and 2": two of them, by their numbers. */
+function numbered(chunks: readonly Chunk[]): Chunk[] {
+  const found = [...chunks];
+  const at = found.findIndex((chunk, i) => {
+    const [one, and, two] = found.slice(i + 1, i + 4);
+    return (
+      chunk.k === 'cable' &&
+      one?.k === 'count' &&
+      one.n === 1 &&
+      isWord(and, 'and') &&
+      two?.k === 'count' &&
+      two.n === 2
+    );
+  });
+  const [, one, , two] = found.slice(at, at + 4);
+  if (at >= 0 && one && two) found.splice(at + 1, 3, { ...two, from: one.from, start: one.start });
   return found;
 }
 
