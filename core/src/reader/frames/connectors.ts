@@ -16,6 +16,7 @@ const isLead = (part: string): boolean =>
 
 /** Reads a frame as a joint by wire that is undone: a plug, a ribbon with its lock, a lead. True where it is one. */
 export function readConnector(scene: Scene, frame: Frame): boolean {
+  if (locksAlike(scene, frame)) return true;
   if (addsLead(scene, frame)) return true;
   const unplugs =
     doing(frame, 'unplug') !== undefined ||
@@ -43,6 +44,11 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
     refinesLast(scene, frame, lock)
   )
     return true;
+  // "the plug's under a little plate": that comes first.
+  if (cable && !unplugs && frame.hiddenBy !== null && frame.words.has('a') && frame.verbs.length === 0 && !leaves(frame)) {
+    scene.name(frame.hiddenBy);
+    return false;
+  }
   if (cable && !unplugs && !isOpened(frame, scene)) return false;
   if (!cable && !unplugs && lock !== null && refinesLast(scene, frame, lock)) return true;
   closeGroups(scene);
@@ -77,6 +83,20 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
       scene.undo({ type: 'connector', ...(many ? { count: many } : {}) }, part, spanOf(frame));
   scene.again = (part) =>
     scene.undo({ type: 'connector', ...(lock ? { mechanism: lock } : {}) }, part, spanOf(frame));
+  return true;
+}
+
+/** "digitizer ribbon, same lock": it opens as the one before did. */
+function locksAlike(scene: Scene, frame: Frame): boolean {
+  const last = scene.placed[scene.placed.length - 1];
+  const before = scene.context.last?.joint;
+  const bare = frame.chunks.every((chunk) => isWord(chunk, 'same', 'the', 'filler', 'again')) && frame.words.has('same');
+  if (!bare || last?.draft.kind !== 'undo' || last.draft.joint.type !== 'connector' || !before?.mechanism) return false;
+  last.draft = {
+    ...last.draft,
+    joint: { ...last.draft.joint, mechanism: mergeLock(last.draft.joint.mechanism, before.mechanism) },
+  };
+  last.end = spanOf(frame).end;
   return true;
 }
 
@@ -152,8 +172,17 @@ function mechanismOf(frame: Frame, scene?: Scene): Mechanism | null {
       return 'flip-lock';
     return frame.mechanism;
   }
+  if ((frame.mechanism === null || frame.mechanism === 'plug') && scene && isByTab(frame, scene)) return 'pull-tab';
   return frame.mechanism;
 }
+
+/** "pulled it straight back by its tab": the tab is what it is pulled by. */
+const isByTab = (frame: Frame, scene: Scene): boolean =>
+  doing(frame, 'take', 'unplug') !== undefined &&
+  (frame.cables.length > 0 || scene.isAtConnector) &&
+  /\b(?:by|at|on) (?:the|its|that|a) (?:\w+ ){0,2}(?:tab|loop|strap)\b/i.test(
+    scene.line.slice(spanOf(frame).start, spanOf(frame).end),
+  );
 
 /** "…, both off", behind leads that were named: the leads. */
 function isWaitingLead(scene: Scene, frame: Frame): boolean {

@@ -11,6 +11,9 @@ import { closeGroups } from './sums.ts';
 
 const seconds: Partial<Record<Unit, number>> = { s: 1, min: 60, h: 3600 };
 
+const saysOnlyHowLong = ({ words }: Frame): boolean =>
+  [...words].every((word) => ['or', 'so', 'filler', 'both', 'yes'].includes(word));
+
 /** "hold power 15 s", "12 sec on the button", "wait 30 s". True where it is one. */
 export function readHold(scene: Scene, frame: Frame): boolean {
   const time = frame.measures.find(({ unit }) => seconds[unit] !== undefined);
@@ -19,10 +22,10 @@ export function readHold(scene: Scene, frame: Frame): boolean {
   const presses =
     frame.words.has('key') ||
     frame.words.has('power') ||
-    frame.names.some(({ part }) => /button|key|trigger/.test(part));
+    [...frame.names, ...frame.holders].some(({ part }) => /button|key|trigger/.test(part));
   const holds = doing(frame, 'hold', 'press') !== undefined;
   const waits = doing(frame, 'wait') !== undefined;
-  const terse = frame.verbs.length === 0 && frame.names.length === 0 && frame.words.size === 0 && scene.held;
+  const terse = frame.verbs.length === 0 && frame.names.length === 0 && saysOnlyHowLong(frame) && scene.held;
   if (
     value <= 0 ||
     value > 86_400 ||
@@ -247,6 +250,7 @@ export function readStripped(scene: Scene, frame: Frame): boolean {
   const spins =
     frame.words.has('stripped') || (verb !== undefined && verb.form !== 'plain' && !leaves(frame));
   if (!spins || doing(frame, 'test') !== undefined) return false;
+  if (doing(frame, 'drill') && frame.words.has('the')) return drillsOut(scene, frame);
   const counted = countOf(frame);
   if (scene.lastPlaced?.kind === 'stripped' && counted === null && frame.ordinals.length === 0) return true;
   const name = frame.names.find(({ part }) => partKindOf(part) !== 'fan') ?? frame.holders[0];
@@ -266,6 +270,15 @@ export function readStripped(scene: Scene, frame: Frame): boolean {
   const n = frame.ordinals.length > 0 ? 1 : Math.min(counted?.n ?? 1, 200);
   if (open) closeGroups(scene);
   scene.put({ kind: 'stripped', count: Math.max(n, 1), part }, spanOf(frame), said !== null ? [] : ['part']);
+  return true;
+}
+
+/** "drilled the head off the chewed one": it is out after all. */
+function drillsOut(scene: Scene, frame: Frame): boolean {
+  closeGroups(scene);
+  const last = scene.context.last?.joint;
+  const screw = last?.type === 'screws' ? last.screw : null;
+  scene.undo({ type: 'screws', count: 1, ...(screw ? { screw } : {}) }, ownerFor(scene).part, spanOf(frame), ['part']);
   return true;
 }
 

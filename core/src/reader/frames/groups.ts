@@ -226,7 +226,12 @@ function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Counted): 
         last !== undefined &&
         counted.n === 1 &&
         (frame.hiddenBy !== null || frame.hiddenByTopic)),
-    loose: last !== undefined && named === null && frame.joint === null && !counted.more,
+    loose:
+      last !== undefined &&
+      named === null &&
+      !counted.more &&
+      (frame.joint === null || (frame.joint.type === last.type && frame.joint.owner === null && piece.joiner !== 'and')),
+    opensList: piece.joiner === 'colon' && last !== undefined,
     added: piece.joiner === 'and',
     spread: counted.spread,
     bare: bare(frame) && frame.where.length + frame.sides.length === 0,

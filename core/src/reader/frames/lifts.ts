@@ -104,6 +104,7 @@ function opensScrews(scene: Scene, frame: Frame, { part, inferred }: Target): bo
     spread: false,
     bare: false,
     behindColon: false,
+    opensList: false,
     ...spanOf(frame),
   });
   return true;

@@ -34,6 +34,7 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
     scene.imagined = false;
     scene.sentence = piece.sentence;
   }
+  if (has(piece, 'power', 'key')) scene.held = true;
   if (piece.asked) {
     if (scene.opened && returns(frame) && !leaves(frame) && !isMoved(frame)) scene.up = true;
     return 'asked';
@@ -41,7 +42,7 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
   if (isImagined(scene, piece)) return 'note';
   const first = piece.chunks[0];
   if (isWord(first, 'question')) return 'asked';
-  if (isWord(first, 'or', 'while')) return 'note';
+  if (isWord(first, 'or', 'while') && frame.measures.length === 0) return 'note';
   if (
     frame.ordinals.length > 0 &&
     frame.verbs.some(({ lemma }) => ['snap', 'break', 'tear', 'jump'].includes(lemma))
@@ -52,6 +53,8 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
     return 'caution';
   if (onlyTries(piece) || isLostOrHeld(frame) || isOfOneOf(piece) || satOver(frame)) return 'note';
   if (isDenied(piece, frame)) return isWord(first, 'not', 'never') ? 'caution' : 'note';
+  // "I'd better keep those apart": how they are laid down.
+  if (has(piece, 'stays') && has(piece, 'apart')) return 'note';
   if (has(piece, 'stays', 'fixed') && !isStayScrew(piece)) return 'left';
   if (has(piece, 'absent')) return 'note';
   if (isPlanned(piece, frame) && !isAnnounced(scene, piece)) return 'note';

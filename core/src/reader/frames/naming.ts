@@ -45,8 +45,8 @@ export function resolved(
   name: NameChunk & { readonly from?: number; readonly to?: number },
 ): string {
   if (name.bare) return bareName(scene, name.part);
-  // "SD tray", behind "SIM tray": a name made up of its own words is no other.
-  if (!name.known) return name.part;
+  // "SD tray", behind "SIM tray"; "right speaker", behind the left one: its own words say which.
+  if (!name.known || /^(left|right|top|bottom|upper|lower|front|rear)-/.test(name.part)) return name.part;
   const { topic } = scene;
   const { procedure } = scene.context;
   if (

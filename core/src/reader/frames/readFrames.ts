@@ -223,6 +223,10 @@ function placeWord(
     frame.words.add('off');
     return 'at';
   }
+  if (word === 'same' && text.startsWith('same as')) {
+    frame.words.add(word);
+    return 'at';
+  }
   // "another two where the strap was"
   if (word === 'question' && text === 'where' && i > 0) return role === 'under' ? role : 'at';
   if (word === 'from' && /^(out|off)/.test(text))
@@ -265,7 +269,7 @@ function placeWord(
   if (role === 'under' && (word === 'it' || word === 'they' || word === 'this' || word === 'each')) {
     frame.hiddenByTopic = true;
     const next = chunks[i + 1];
-    return next?.k === 'name' || isWord(next, 'of', 'they', 'the') ? role : 'act';
+    return next?.k === 'name' || isWord(next, 'of', 'they') ? role : 'act';
   }
   return role;
 }

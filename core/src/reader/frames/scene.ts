@@ -36,6 +36,8 @@ export interface Group {
   /** A bare count behind a group: some of it, or more, as the sum says. */
   loose: boolean;
   behindColon: boolean;
+  /** The first of a list behind the whole: "13 screws [4 top; …". */
+  opensList: boolean;
   /** Nothing but a number: it may go on, or be put right. */
   bare: boolean;
   /** `one at each corner`: the count was multiplied by places. */

@@ -104,7 +104,7 @@ function settle(scene: Scene, whole: Group, parts: readonly Group[]): Group[] {
     return [...told, ...others.filter((part) => !told.includes(part))];
   if (
     whole.n !== null &&
-    !whole.behindColon &&
+    (!whole.behindColon || told[0]?.opensList === true) &&
     sum !== whole.n &&
     told.length > 1 &&
     (kinds || (told.some(({ behindColon }) => behindColon) && whole.joint.where === undefined))

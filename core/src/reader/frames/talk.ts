@@ -76,6 +76,7 @@ const leavesThem = (scene: Scene, frame: Frame, mood: Mood): boolean =>
   scene.groups.length > 0 &&
   (frame.words.has('they') || (frame.words.has('stays') && frame.words.has('would'))) &&
   frame.names.length === 0 &&
+  !frame.words.has('apart') &&
   (mood === 'note' || mood === 'caution' || mood === 'left') &&
   !frame.words.has('stuck') &&
   (frame.words.has('not') || frame.words.has('would') || frame.words.has('stays'));

@@ -152,7 +152,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ],
   [
     'same',
-    'same, ditto, likewise, same again, the same, all the same, same as before, same kind, same ones, same screws, same size, same sort, same carry on, as before, alike, all alike, same type, of the same kind, of the same, identical, same deal, same story, same thing, same there, same here, do likewise, the same way, same way, same pattern, in the same way, same spec, as above, idem, same lock, same as the other, same as the others, "',
+    'same as the, same as those of the, same as, same, ditto, likewise, same again, the same, all the same, same as before, same kind, same ones, same screws, same size, same sort, same carry on, as before, alike, all alike, same type, of the same kind, of the same, identical, same deal, same story, same thing, same there, same here, do likewise, the same way, same way, same pattern, in the same way, same spec, as above, idem, same lock, same as the other, same as the others, "',
   ],
   [
     'rest',
