@@ -9,6 +9,8 @@ import { closeGroups } from './sums.ts';
 /** "ssd same screw", "R the same": what was last undone, again for this part. */
 export function readSame(scene: Scene, frame: Frame): boolean {
   if (!frame.words.has('same') || frame.mechanism !== null || frame.codes.length > 0) return false;
+  // "its number is X, and the spare has the same"
+  if (scene.lastPlaced?.kind === 'number' || scene.lastPlaced?.kind === 'measure') return true;
   if (
     frame.cables.length > 0 ||
     (scene.lastUndo?.joint.type === 'connector' &&

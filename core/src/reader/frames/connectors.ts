@@ -45,7 +45,14 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
   )
     return true;
   // "the plug's under a little plate": that comes first.
-  if (cable && !unplugs && frame.hiddenBy !== null && frame.words.has('a') && frame.verbs.length === 0 && !leaves(frame)) {
+  if (
+    cable &&
+    !unplugs &&
+    frame.hiddenBy !== null &&
+    frame.words.has('a') &&
+    frame.verbs.length === 0 &&
+    !leaves(frame)
+  ) {
     scene.name(frame.hiddenBy);
     return false;
   }
@@ -90,8 +97,10 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
 function locksAlike(scene: Scene, frame: Frame): boolean {
   const last = scene.placed[scene.placed.length - 1];
   const before = scene.context.last?.joint;
-  const bare = frame.chunks.every((chunk) => isWord(chunk, 'same', 'the', 'filler', 'again')) && frame.words.has('same');
-  if (!bare || last?.draft.kind !== 'undo' || last.draft.joint.type !== 'connector' || !before?.mechanism) return false;
+  const bare =
+    frame.chunks.every((chunk) => isWord(chunk, 'same', 'the', 'filler', 'again')) && frame.words.has('same');
+  if (!bare || last?.draft.kind !== 'undo' || last.draft.joint.type !== 'connector' || !before?.mechanism)
+    return false;
   last.draft = {
     ...last.draft,
     joint: { ...last.draft.joint, mechanism: mergeLock(last.draft.joint.mechanism, before.mechanism) },
@@ -172,7 +181,8 @@ function mechanismOf(frame: Frame, scene?: Scene): Mechanism | null {
       return 'flip-lock';
     return frame.mechanism;
   }
-  if ((frame.mechanism === null || frame.mechanism === 'plug') && scene && isByTab(frame, scene)) return 'pull-tab';
+  if ((frame.mechanism === null || frame.mechanism === 'plug') && scene && isByTab(frame, scene))
+    return 'pull-tab';
   return frame.mechanism;
 }
 

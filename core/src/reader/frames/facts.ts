@@ -278,7 +278,9 @@ function drillsOut(scene: Scene, frame: Frame): boolean {
   closeGroups(scene);
   const last = scene.context.last?.joint;
   const screw = last?.type === 'screws' ? last.screw : null;
-  scene.undo({ type: 'screws', count: 1, ...(screw ? { screw } : {}) }, ownerFor(scene).part, spanOf(frame), ['part']);
+  scene.undo({ type: 'screws', count: 1, ...(screw ? { screw } : {}) }, ownerFor(scene).part, spanOf(frame), [
+    'part',
+  ]);
   return true;
 }
 

@@ -2,6 +2,7 @@ import type { JointType } from '../../sequence/schema.ts';
 import type { EntryJoint } from '../entries/entry.ts';
 import { sidedParts } from '../lexicon/parts.ts';
 import { readRest, readSame, repeatsConnector } from './again.ts';
+import { isWord } from '../phrases/chunk.ts';
 import { countOf, type Counted } from './counts.ts';
 import { doing, hasScrew, leaves, spanOf, type Frame } from './frame.ts';
 import { hidingTopic, partNamed, resolved } from './naming.ts';
@@ -14,6 +15,7 @@ import { readUncounted } from './uncounted.ts';
 /** Reads a frame as things counted that hold a part. True where it is one. */
 export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
   hiddenByName(frame);
+  if (placesGroup(scene, frame)) return true;
   if (refinesGroup(scene, frame)) return true;
   if (frame.words.has('rest') && countOf(frame) === null && readRest(scene, frame)) return true;
   const counted = countOf(frame);
@@ -30,6 +32,38 @@ export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
   const verb = doing(frame, 'take', 'unscrew');
   if (verb?.form === 'plain') scene.repeat = (part) => scene.put({ kind: 'lift', part }, spanOf(frame));
   openGroup(scene, frame, piece, counted);
+  return true;
+}
+
+/**
+ * "four screws, one down each foot", "six, one's by the charge port": where those just counted are, not more of
+ * them.
+ */
+function placesGroup(scene: Scene, frame: Frame): boolean {
+  const last = scene.groups[scene.groups.length - 1];
+  const [count] = frame.counts;
+  const plain =
+    last !== undefined &&
+    last.n !== null &&
+    last.n > 1 &&
+    count?.n === 1 &&
+    frame.counts.length === 1 &&
+    !hasScrew(frame) &&
+    frame.joint === null &&
+    frame.looks.length === 0 &&
+    frame.hiddenBy === null &&
+    !frame.hiddenByTopic &&
+    !leaves(frame) &&
+    !frame.words.has('more') &&
+    frame.chunks[0] === frame.chunks[count.at];
+  if (!plain || !last) return false;
+  const corner = frame.where.some((place) => place.startsWith('corner'));
+  const places = frame.words.has('a-side') ? 2 : corner && frame.words.has('each') ? 4 : null;
+  const spread =
+    frame.words.has('without') || places === last.n || (places === null && frame.words.has('each'));
+  const told = isWord(frame.chunks[count.at + 1], 'filler') && frame.words.has('at');
+  if (!spread && !told) return false;
+  last.end = Math.max(last.end, spanOf(frame).end);
   return true;
 }
 
@@ -111,6 +145,15 @@ function isNumbered(frame: Frame): boolean {
 /** "clips pop, five a side": how many of what was just undone. */
 function fillsCount(scene: Scene, frame: Frame, counted: Counted): boolean {
   const last = scene.placed[scene.placed.length - 1];
+  // "MAIN/AUX coax, 2": said again.
+  if (
+    last?.draft.kind === 'undo' &&
+    last.draft.joint.type === 'connector' &&
+    last.draft.joint.count === counted.n &&
+    bare(frame) &&
+    scene.groups.length === 0
+  )
+    return true;
   if (
     last?.draft.kind !== 'undo' ||
     last.draft.joint.count != null ||
@@ -230,7 +273,8 @@ function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Counted): 
       last !== undefined &&
       named === null &&
       !counted.more &&
-      (frame.joint === null || (frame.joint.type === last.type && frame.joint.owner === null && piece.joiner !== 'and')),
+      (frame.joint === null ||
+        (frame.joint.type === last.type && frame.joint.owner === null && piece.joiner !== 'and')),
     opensList: piece.joiner === 'colon' && last !== undefined,
     added: piece.joiner === 'and',
     spread: counted.spread,

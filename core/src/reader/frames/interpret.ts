@@ -1,7 +1,7 @@
 import { isWord, type Chunk } from '../phrases/chunk.ts';
 import { readConnector } from './connectors.ts';
 import { readHold, readMeasures, readMissing, readNumbers, readStripped, readTurn } from './facts.ts';
-import { doing, hasScrew, leaves, returns, spanOf, type Frame } from './frame.ts';
+import { doing, hasScrew, leaves, returns, spanOf, type Frame, type Verb } from './frame.ts';
 import { readGroup } from './groups.ts';
 import { readLift } from './lifts.ts';
 import { moodOf, splitAtTurn } from './moods.ts';
@@ -162,6 +162,7 @@ const isOfWarning = (scene: Scene, piece: Piece, frame: Frame): boolean =>
   frame.verbs.every(({ act }) => act === 'be') &&
   frame.particles.length === 0 &&
   frame.joint === null &&
+  frame.measures.length + frame.codes.length === 0 &&
   !hasScrew(frame) &&
   frame.mechanism === null;
 
@@ -250,8 +251,12 @@ const liftsToo = (frame: Frame): boolean =>
   leaves(frame) &&
   frame.names.length > 0 &&
   !frame.words.has('they') &&
-  frame.verbs.every(({ act }) => act !== 'come' || frame.names[0] === frame.chunks[0]) &&
+  frame.verbs.every((verb) => verb.act !== 'come' || isSubjectOf(frame, verb)) &&
   nameNearParticle(frame);
+
+/** Does a name stand before the verb as what comes: "card comes out", "1 screw card comes out"? */
+const isSubjectOf = (frame: Frame, verb: Verb): boolean =>
+  frame.names[0] === frame.chunks[0] || frame.chunks[frame.chunks.indexOf(verb) - 1] === frame.names[0];
 
 /** Further objects of the verb before: "unplugged the fan, both speakers, the touchpad and the display". */
 function appliesAgain(scene: Scene, frame: Frame, piece: Piece): boolean {

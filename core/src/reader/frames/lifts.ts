@@ -36,6 +36,7 @@ const whole = new Set([
 /** Reads a frame as a part that comes off. True where it is one. */
 export function readLift(scene: Scene, frame: Frame): boolean {
   const verb = doing(frame, ...undoing);
+  if (undoesJustSaid(scene, frame, verb)) return true;
   if (doing(frame, 'serve') !== undefined && verb === undefined) return false;
   // "port plate's out, board follows"
   const follows =
@@ -63,7 +64,7 @@ export function readLift(scene: Scene, frame: Frame): boolean {
   if (
     open &&
     open.partInferred &&
-    open.joint.hiddenBy == null &&
+    open.joint.hiddenBy !== targets[0]?.part &&
     targets.length === 1 &&
     targets[0] &&
     !targets[0].inferred &&
@@ -83,6 +84,23 @@ export function readLift(scene: Scene, frame: Frame): boolean {
   if (lifted && verb && object && first && !first.inferred && verb.form !== 's')
     scene.repeat = (part) => scene.put({ kind: 'lift', part }, spanOf(frame));
   return true;
+}
+
+/** "three clips, unhooked 'em"; "flipped the bar and it slid out"; "flex A, slide lock, off": no further act. */
+function undoesJustSaid(scene: Scene, frame: Frame, verb: Verb | undefined): boolean {
+  const nameless =
+    frame.names.length + frame.cables.length + frame.counts.length === 0 && frame.joint === null;
+  if (!nameless) return false;
+  const clips = scene.groups[scene.groups.length - 1]?.type === 'clips';
+  if (verb?.act === 'unclip' && frame.words.has('they') && clips) return true;
+  const last = scene.placed[scene.placed.length - 1]?.draft;
+  if (scene.groups.length > 0 || last?.kind !== 'undo' || last.joint.type !== 'connector') return false;
+  const isItsOwn = last.part === scene.topic || !scene.topicSaid;
+  const off = isItsOwn && frame.chunks.length === 1 && frame.particles[0] === 'off';
+  const locked = last.joint.mechanism === 'flip-lock' || last.joint.mechanism === 'slide-lock';
+  const slid =
+    locked && frame.words.has('it') && leaves(frame) && (verb?.act === 'slide' || verb?.act === 'come');
+  return off || slid;
 }
 
 /** "the plate was unscrewed, two screws": how many may follow. */
@@ -122,6 +140,10 @@ function isLifted(frame: Frame, verb: Verb | undefined): boolean {
     .slice(verbAt + 1)
     .some((chunk) => chunk.k === 'word' && ['it', 'they', 'both', 'this'].includes(chunk.word));
   const object = frame.names.length > 0 || pronoun;
+  // "now it lifts", "there it comes"
+  const said = frame.words.has('this') || frame.words.has('now');
+  if (verb.form === 's' && frame.words.has('it') && said && (verb.lemma === 'lift' || verb.lemma === 'come'))
+    return !frame.words.has('at') && frame.names.length === 0;
   if (verb.act === 'take' && verb.form === 'past' && frame.chunks.length === 1)
     return whole.has(verb.lemma) && verb.lemma !== 'take';
   if (verb.act === 'take')
@@ -145,7 +167,8 @@ function isOfScrew(scene: Scene, frame: Frame, lifted: boolean): boolean {
     frame.particles.some((p) => p === 'loose' || p === 'done') ||
     doing(frame, 'unscrew', 'loosen') !== undefined;
   const nameless = frame.names.length === 0 && frame.cables.length === 0;
-  if (!open && lifted && nameless && frame.words.has('they') && scene.heading !== null) return true;
+  if (!open && lifted && nameless && frame.words.has('they') && (scene.heading !== null || scene.pairOpen))
+    return true;
   const before = scene.context.lastLine[scene.context.lastLine.length - 1];
   const screws =
     before?.kind === 'undo' &&

@@ -178,6 +178,9 @@ function placeName(frame: Frame, name: Named, role: Role): Role {
 }
 
 function placeJoint(frame: Frame, joint: Extract<Chunk, { k: 'joint' }>, role: Role): Role {
+  // "with the foil on", "popped off its post": what stays with it, where it came off.
+  const stays = role === 'means' && (joint.type === 'tape' || joint.type === 'adhesive');
+  if (stays || (role === 'at' && frame.words.has('off') && joint.type === 'standoffs')) return 'act';
   if (role === 'under')
     frame.hiddenBy = joint.type === 'adhesive' ? 'glue' : joint.type === 'clips' ? 'clip' : 'tape';
   else if (role !== 'at' || frame.joint === null) frame.joint ??= joint;
@@ -217,6 +220,7 @@ function placeWord(
   if (
     word === 'off' &&
     frame.names.length + frame.cables.length > 0 &&
+    !isInverted(chunks, i) &&
     (isWord(next, 'the', 'it') || (next?.k === 'name' && !comesOff(chunks[i + 2])))
   ) {
     frame.particles.push('off');
@@ -340,6 +344,7 @@ function opensNext(frame: Frame, chunk: Chunk, chunks: readonly Chunk[], i: numb
   if (frame.chunks.length === 0) return false;
   const complete = frame.particles.length > 0 || frame.verbs.some(({ form }) => form === 'past');
   const previous = chunks[i - 1];
+  if (isInverted(chunks, i)) return true;
   switch (chunk.k) {
     case 'verb':
       return chunk.lemma === 'get' && frame.counts.length > 0 && chunks[i + 1]?.k === 'count';
@@ -375,6 +380,17 @@ function opensNext(frame: Frame, chunk: Chunk, chunks: readonly Chunk[], i: numb
       return false;
   }
 }
+
+/** "… off it comes", "out she pops": the particle opens it. */
+const isInverted = (chunks: readonly Chunk[], i: number): boolean => {
+  const verb = chunks[i + 2];
+  return (
+    isWord(chunks[i], 'off', 'out', 'up', 'away') &&
+    isWord(chunks[i + 1], 'it', 'they', 'this') &&
+    verb?.k === 'verb' &&
+    (verb.act === 'come' || verb.act === 'pop' || verb.act === 'go')
+  );
+};
 
 /** `3 of the 4`, `two by three`: a count that belongs to the one before it. */
 const isPartOfCount = (previous: Chunk | undefined): boolean =>
