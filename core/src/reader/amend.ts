@@ -1,4 +1,5 @@
 import {
+  byAddition,
   byCount,
   byKind,
   byMeasure,
@@ -9,6 +10,7 @@ import {
   type Correction,
 } from './amendWays.ts';
 import type { LineContext } from './context.ts';
+import type { Entry } from './entries/entry.ts';
 
 import { isWord, type Chunk } from './phrases/chunk.ts';
 import { spansOf, type Reading } from './reading.ts';
@@ -98,7 +100,7 @@ const telling = new Set<Chunk['k']>([
 
 /** Finds what a line corrects, by the words that announce it or by "X, not Y". */
 function correctionIn(line: string, chunks: readonly Chunk[], context: LineContext): Correction | null {
-  if (checksSum(chunks, context)) return null;
+  if (checksSum(line, chunks, context)) return null;
   const to = chunks.findLastIndex(
     (chunk, i) =>
       isWord(chunk, 'amend-to') && tells(chunks.slice(i + 1)) && !isPlainThat(line, chunk, chunks, i),
@@ -118,13 +120,13 @@ function correctionIn(line: string, chunks: readonly Chunk[], context: LineConte
 }
 
 /** "that makes six": a sum that comes out corrects nothing. */
-function checksSum(chunks: readonly Chunk[], context: LineContext): boolean {
+function checksSum(line: string, chunks: readonly Chunk[], context: LineContext): boolean {
   const at = chunks.findIndex((chunk) => isWord(chunk, 'total'));
   const count = chunks.slice(at + 1).find(({ k }) => k === 'count');
   return (
     at >= 0 &&
     count !== undefined &&
-    !chunks.slice(0, at).some((chunk) => isWord(chunk, 'no')) &&
+    !chunks.slice(0, at).some((chunk) => isWord(chunk, 'no') || isStrong(line, chunk)) &&
     context.lastLine.length > 0
   );
 }
@@ -141,6 +143,13 @@ function isPlainThat(line: string, chunk: Chunk, chunks: readonly Chunk[], i: nu
 
 const tells = (chunks: readonly Chunk[]): boolean => chunks.some(({ k }) => telling.has(k));
 
+/** Words that can only correct; "wait" and "hm" may be said of anything. */
+const isStrong = (line: string, chunk: Chunk): boolean =>
+  isWord(chunk, 'amend') &&
+  /correct|sorry|sry|recount|mistake|miscount|should have|meant|excuse|misread|typo|wrong/.test(
+    line.slice(chunk.start, chunk.end).toLowerCase(),
+  );
+
 /** Words that announce a correction, at the head of the line or behind a comma. */
 function leadOf(line: string, chunks: readonly Chunk[]): { at: number; strong: boolean } | null {
   let last = -1;
@@ -150,10 +159,7 @@ function leadOf(line: string, chunks: readonly Chunk[]): { at: number; strong: b
     if (!chunk) break;
     if (isWord(chunk, 'amend')) {
       last = i;
-      strong ||=
-        /correct|sorry|sry|recount|mistake|miscount|should have|meant|excuse|misread|typo|wrong/.test(
-          line.slice(chunk.start, chunk.end).toLowerCase(),
-        );
+      strong ||= isStrong(line, chunk);
     } else if (isWord(chunk, 'no') && saysNo(chunks, i)) last = i;
   }
   return last >= 0 && tells(chunks.slice(last + 1)) ? { at: last, strong } : null;
@@ -262,7 +268,16 @@ function isLookAgain(chunks: readonly Chunk[], context: LineContext): boolean {
   );
 }
 
+const ways = [byNumber, byMeasure, byPart, byAddition, byRestating, byCount, byKind];
+
 type Found = Pick<Reading, 'entries' | 'whole' | 'linesBack'>;
+
+/** On the way back a word may still put right what was counted going down. */
+const lastDown = (lines: readonly (readonly Entry[])[]): number =>
+  Math.max(
+    0,
+    lines.findIndex((entries) => entries.some(({ kind }) => kind !== 'refit' && kind !== 'note' && kind !== 'seen')),
+  );
 
 function applied(line: string, correction: Correction, context: LineContext): Found | null {
   const lines = [context.lastLine, ...context.earlier];
@@ -270,7 +285,7 @@ function applied(line: string, correction: Correction, context: LineContext): Fo
   const part = named?.k === 'name' ? named.part : null;
   const linesBack =
     part === null
-      ? 0
+      ? lastDown(lines)
       : Math.max(
           0,
           lines.findIndex((entries) =>
@@ -281,7 +296,7 @@ function applied(line: string, correction: Correction, context: LineContext): Fo
           ),
         );
   const target = lines[linesBack] ?? [];
-  for (const way of [byNumber, byMeasure, byPart, byRestating, byCount, byKind]) {
+  for (const way of ways) {
     const entries = way(line, correction, target, context);
     if (entries) return { entries: entries.changed, whole: entries.whole, linesBack };
   }

@@ -108,6 +108,20 @@ function readRight(
   return scene.placed.map((placed) => finish(line, placed, context.at));
 }
 
+/** "no, ten, one under the sticker", where nine were counted: that one beside them. */
+export const byAddition: Way = (line, correction, target, context) => {
+  const old = target.filter(isCounted);
+  const sum = old.reduce((all, { joint }) => all + (joint.count ?? 0), 0);
+  const [total] = correction.right.filter((chunk) => chunk.k === 'count');
+  const behind = correction.right.slice(correction.right.indexOf(total as Chunk) + 1);
+  if (total?.k !== 'count' || old.length === 0 || total.n <= sum) return null;
+  const read = readRight(line, behind, target, context).filter(isCounted);
+  const [more] = read;
+  if (!more || read.length > 1 || more.joint.hiddenBy == null || more.joint.count !== total.n - sum) return null;
+  const added = inherited({ ...more, part: old[0]?.part ?? more.part }, old);
+  return { changed: [...old, added], whole: [...target, added] };
+};
+
 /** The groups said again in full, or in other parts: they take the place of those of the same sort. */
 export const byRestating: Way = (line, correction, target, context) => {
   const old = target.filter(isCounted);
@@ -185,7 +199,8 @@ export const byCount: Way = (line, { right, wrong, strong }, target, context) =>
   const look = right.find((chunk) => chunk.k === 'look');
   const group =
     (look?.k === 'look' ? groups.find(({ joint }) => joint.screw?.look === look.look) : undefined) ??
-    (was?.k === 'count' ? groups.find(({ joint }) => joint.count === was.n) : undefined);
+    (was?.k === 'count' ? groups.find(({ joint }) => joint.count === was.n) : undefined) ??
+    (/\blat(?:t)?er\b/i.test(line) ? groups[groups.length - 1] : undefined);
   const kind = kindIn(right);
   const sum = groups.reduce((all, { joint }) => all + (joint.count ?? 0), 0);
   if (groups.length > 1 && count.n > sum)

@@ -128,7 +128,7 @@ export function leftOverIn(chunks: readonly Chunk[], entries: readonly Entry[]):
   const counts = new Set(
     done.flatMap((entry) =>
       entry.kind === 'undo'
-        ? [entry.joint.count ?? 0, entry.joint.claimed ?? 0]
+        ? [entry.joint.count ?? 0, entry.joint.claimed ?? 0, entry.joint.screw?.lengthMm ?? 0]
         : entry.kind === 'missing' || entry.kind === 'stripped'
           ? [entry.count]
           : [],

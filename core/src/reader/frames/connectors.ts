@@ -4,7 +4,7 @@ import type { EntryJoint, EntryOf } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
 
 import { isWord } from '../phrases/chunk.ts';
-import { comesFree, doing, leaves, spanOf, type Frame } from './frame.ts';
+import { comesFree, doing, hasScrew, leaves, spanOf, type Frame } from './frame.ts';
 import { resolved, siblings } from './naming.ts';
 import { plugOwner, type Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
@@ -16,7 +16,7 @@ const isLead = (part: string): boolean =>
 
 /** Reads a frame as a joint by wire that is undone: a plug, a ribbon with its lock, a lead. True where it is one. */
 export function readConnector(scene: Scene, frame: Frame): boolean {
-  if (locksAlike(scene, frame)) return true;
+  if (locksAlike(scene, frame) || countsBoth(scene, frame)) return true;
   if (addsLead(scene, frame)) return true;
   const unplugs =
     doing(frame, 'unplug') !== undefined ||
@@ -90,6 +90,21 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
       scene.undo({ type: 'connector', ...(many ? { count: many } : {}) }, part, spanOf(frame));
   scene.again = (part) =>
     scene.undo({ type: 'connector', ...(lock ? { mechanism: lock } : {}) }, part, spanOf(frame));
+  return true;
+}
+
+/** "antenna leads off, both of them": how many were just undone; "one plug for both": one after all. */
+function countsBoth(scene: Scene, frame: Frame): boolean {
+  const last = scene.placed[scene.placed.length - 1];
+  if (last?.draft.kind !== 'undo' || last.draft.joint.type !== 'connector' || last.draft.joint.count != null) return false;
+  if (!frame.words.has('both') || frame.names.length > 0 || frame.joint !== null || hasScrew(frame)) return false;
+  const forBoth = frame.words.has('for') && frame.cables.length === 1 && frame.counts[0]?.n === 1;
+  const bare = frame.chunks.every((chunk) => isWord(chunk, 'both', 'filler', 'the'));
+  const other = scene.placed[scene.placed.length - 2]?.draft;
+  const isList = other?.kind === 'undo' && other.joint.type === 'connector' && other.part !== last.draft.part;
+  if (!forBoth && !(bare && !isList)) return false;
+  if (bare) last.draft = { ...last.draft, joint: { ...last.draft.joint, count: 2 } };
+  last.end = spanOf(frame).end;
   return true;
 }
 

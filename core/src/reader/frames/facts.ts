@@ -66,6 +66,9 @@ export function readTurn(scene: Scene, frame: Frame): boolean {
     return turnTo(scene, frame, /cover|shroud/.test(frame.names[0]?.part ?? '') ? 'bottom' : 'top');
   if (side === undefined || frame.bar || frame.mechanism !== null || frame.cables.length > 0) return false;
   const last = scene.placed[scene.placed.length - 1];
+  // "set it aside, face down": how the part is laid down, not the unit.
+  if (last?.draft.kind === 'lift' && /\b(?:aside|lay|laid|put|set|place)\b/i.test(scene.line.slice(last.start, spanOf(frame).start)))
+    return true;
   const over: EntryOf<'turn'>['face'] = scene.context.face === 'top' ? 'bottom' : 'top';
   if (last?.draft.kind === 'turn') {
     if (side !== 'face-over') last.draft = { kind: 'turn', face: side === 'face-top' ? 'top' : 'bottom' };

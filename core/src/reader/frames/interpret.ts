@@ -120,6 +120,7 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
     scene.correcting = true;
     return;
   }
+  if (deniesLift(scene, piece)) return;
   if (notes(scene, piece)) return;
   const whole = merged(frames);
   if (announcesKind(scene, piece, whole)) return;
@@ -130,6 +131,19 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
   if (mood === 'act') return readActs(scene, piece, frames, whole);
   if (mood === 'up') return readUp(scene, piece, frames);
   readTalk(scene, piece, whole, mood);
+}
+
+/** "board's up, oh no it isn't": it is still held. */
+function deniesLift(scene: Scene, { chunks }: Piece): boolean {
+  const last = scene.placed[scene.placed.length - 1];
+  const denies =
+    chunks.some((chunk) => isWord(chunk, 'not')) &&
+    chunks.every((chunk) => isWord(chunk, 'not', 'no', 'it', 'they', 'this', 'filler', 'amend', 'but'));
+  if (!denies || last?.draft.kind !== 'lift' || scene.groups.length > 0) return false;
+  scene.stuck = last.draft.part;
+  last.draft = { kind: 'note', part: last.draft.part };
+  last.end = spanOf({ chunks }).end;
+  return true;
 }
 
 /** "T5 torx, three of the fan": a kind alone, before anything is counted. */

@@ -58,7 +58,8 @@ export function resolved(
   )
     return procedure;
   if (recurring.has(name.word) && isOneWord(name)) return bareName(scene, name.word, name.part);
-  const isTopic = topic !== null && topic !== name.part && scene.topicSaid && name.word !== '';
+  const isTopic =
+    topic !== null && topic !== name.part && scene.topicSaid && name.word !== '' && isOneWord(name);
   if (isTopic && topic.endsWith(`-${name.word}`)) return topic;
   return topic !== null &&
     scene.topicSaid &&

@@ -126,6 +126,10 @@ function refinePlace(group: Group, frame: Frame): void {
 function shareKinds(groups: readonly Group[], before: Screw | null): void {
   const known = groups.find(({ screw }) => screw.drive != null || screw.thread != null)?.screw ?? before;
   if (!known) return;
-  for (const group of groups)
-    if (group.screw.drive == null) group.screw = { ...withoutLook(known), ...group.screw };
+  for (const group of groups) {
+    const { lengthMm, ...kind } = withoutLook(known);
+    // "the same but shorter": of another length.
+    const long = group.looks.some((look) => /^(short|long)/.test(look)) ? {} : { ...(lengthMm == null ? {} : { lengthMm }) };
+    group.screw = { ...kind, ...long, ...group.screw };
+  }
 }

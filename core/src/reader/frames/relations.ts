@@ -3,7 +3,7 @@ import { isWord, type Chunk } from '../phrases/chunk.ts';
 import { closeGroups } from './sums.ts';
 import { partsIn, type Told } from './told.ts';
 import { doing, type Frame } from './frame.ts';
-import { has } from './piece.ts';
+import { has, type Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
 
 const spanOf = (told: readonly Told[]): { start: number; end: number } => ({
@@ -267,6 +267,14 @@ function readBlocked(scene: Scene, told: readonly Told[]): number {
   return told.length;
 }
 
+/** "it's the jack bracket": said of it, and not denied. */
+const isIt = ({ chunks }: Piece): boolean =>
+  isWord(chunks[0], 'it', 'this') &&
+  chunks.some(({ k }) => k === 'name') &&
+  chunks.every(
+    (chunk) => chunk.k === 'name' || isWord(chunk, 'it', 'this', 'the', 'a', 'filler') || (chunk.k === 'verb' && chunk.act === 'be'),
+  );
+
 /** What holds it: behind "by" or a colon, before "holds it" or "in the way", behind "because". */
 function holdersOf(
   scene: Scene,
@@ -303,6 +311,9 @@ function holdersOf(
     word && /(?:lift|come|budge|move|shift|pull|open)$/i.test(scene.line.slice(word.start, word.end));
   if (same.length > 0) return isObject ? [] : same;
   const next = told[stuckAt + 1];
+  // "thought it was the lead, it's not, it's the jack bracket": what it was in the end.
+  const found = told.slice(stuckAt + 1).findLast(({ piece }) => isIt(piece));
+  if (found) return partsIn(scene, found.piece.chunks).slice(0, 1);
   const joined =
     next &&
     (next.piece.joiner === 'because' ||

@@ -243,10 +243,19 @@ export function plugOwner(scene: Scene): { part: string | null; inferred: boolea
   const { topic } = scene;
   if (topic === null || !mute.has(partKindOf(topic)) || scene.pair.length > 0)
     return owner.part === null && topic !== null ? { part: topic, inferred: true } : owner;
+  const own = heldLead(topic);
+  if (own !== null) return { part: own, inferred: true };
   const before = scene.context.parts.find(
     (part) => part !== topic && !mute.has(partKindOf(part)) && !outerKinds.has(partKindOf(part)),
   );
   return { part: before ?? topic, inferred: true };
+}
+
+/** `display-cable-bracket`, `battery-shield`: whose plug it sits on. */
+function heldLead(slug: string): string | null {
+  const owner = slug.replace(/-(?:(?:cable|ribbon|plug|connector|lead|flex)-)?(?:bracket|shield|cover|plate)$/, '');
+  const kind = partKindOf(owner);
+  return owner !== slug && !mute.has(kind) && !['part', 'board', 'memory', 'cover'].includes(kind) ? owner : null;
 }
 
 /** The part that just came off: what is read off a label then, is its. */

@@ -121,6 +121,8 @@ function settle(scene: Scene, whole: Group, parts: readonly Group[]): Group[] {
 /** "8, two of them captive": six, and two. */
 function takeFrom(scene: Scene, whole: Group, some: readonly Group[], others: readonly Group[]): Group[] {
   const taken = some.reduce((all, { n }) => all + (n ?? 0), 0);
+  // "under it six, four of them long, two short": all of them are told apart.
+  if (taken === whole.n) for (const part of some) part.joint.hiddenBy ??= whole.joint.hiddenBy;
   if (whole.n === null || some.length === 0) return [whole, ...others];
   if (taken > whole.n) scene.doubts.push({ why: `${taken} of ${whole.n}?`, answers: [] });
   const left = whole.n - taken;

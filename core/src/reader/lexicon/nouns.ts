@@ -21,7 +21,7 @@ export const talkNouns =
   'life, battery life, password, data, backup, file, files, photo, photos, picture of it, video, audience, viewer, viewers, channel name, ' +
   'lunch, phone call, door bell, break, coffee break, brb, music, radio, guest, guests, ' +
   'power socket on the wall, wall, mains, plug socket, earth, ground, static, ' +
-  'washer, washers, rubber washer, grommets, ground lug, lug, earth lug, sleeve of it, wood, metal, plastic, rubber, steel, brass stuff, aluminium, aluminum, magnesium, felt, foam, glass fibre, carbon';
+  'pieces, bags, beeps, times, washer, washers, rubber washer, grommets, ground lug, lug, earth lug, sleeve of it, wood, metal, plastic, rubber, steel, brass stuff, aluminium, aluminum, magnesium, felt, foam, glass fibre, carbon';
 
 /** Ordinary words that carry no act: known, so that they are neither marked nor taken for a slip. */
 export const plainWords =
