@@ -276,7 +276,9 @@ type Found = Pick<Reading, 'entries' | 'whole' | 'linesBack'>;
 const lastDown = (lines: readonly (readonly Entry[])[]): number =>
   Math.max(
     0,
-    lines.findIndex((entries) => entries.some(({ kind }) => kind !== 'refit' && kind !== 'note' && kind !== 'seen')),
+    lines.findIndex((entries) =>
+      entries.some(({ kind }) => kind !== 'refit' && kind !== 'note' && kind !== 'seen'),
+    ),
   );
 
 function applied(line: string, correction: Correction, context: LineContext): Found | null {

@@ -117,7 +117,8 @@ export const byAddition: Way = (line, correction, target, context) => {
   if (total?.k !== 'count' || old.length === 0 || total.n <= sum) return null;
   const read = readRight(line, behind, target, context).filter(isCounted);
   const [more] = read;
-  if (!more || read.length > 1 || more.joint.hiddenBy == null || more.joint.count !== total.n - sum) return null;
+  if (!more || read.length > 1 || more.joint.hiddenBy == null || more.joint.count !== total.n - sum)
+    return null;
   const added = inherited({ ...more, part: old[0]?.part ?? more.part }, old);
   return { changed: [...old, added], whole: [...target, added] };
 };

@@ -96,8 +96,10 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
 /** "antenna leads off, both of them": how many were just undone; "one plug for both": one after all. */
 function countsBoth(scene: Scene, frame: Frame): boolean {
   const last = scene.placed[scene.placed.length - 1];
-  if (last?.draft.kind !== 'undo' || last.draft.joint.type !== 'connector' || last.draft.joint.count != null) return false;
-  if (!frame.words.has('both') || frame.names.length > 0 || frame.joint !== null || hasScrew(frame)) return false;
+  if (last?.draft.kind !== 'undo' || last.draft.joint.type !== 'connector' || last.draft.joint.count != null)
+    return false;
+  if (!frame.words.has('both') || frame.names.length > 0 || frame.joint !== null || hasScrew(frame))
+    return false;
   const forBoth = frame.words.has('for') && frame.cables.length === 1 && frame.counts[0]?.n === 1;
   const bare = frame.chunks.every((chunk) => isWord(chunk, 'both', 'filler', 'the'));
   const other = scene.placed[scene.placed.length - 2]?.draft;

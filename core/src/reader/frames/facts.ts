@@ -67,7 +67,11 @@ export function readTurn(scene: Scene, frame: Frame): boolean {
   if (side === undefined || frame.bar || frame.mechanism !== null || frame.cables.length > 0) return false;
   const last = scene.placed[scene.placed.length - 1];
   // "set it aside, face down": how the part is laid down, not the unit.
-  if (last?.draft.kind === 'lift' && /\b(?:aside|lay|laid|put|set|place)\b/i.test(scene.line.slice(last.start, spanOf(frame).start)))
+  const lifted = scene.placed.findLast(({ draft }) => draft.kind !== 'note');
+  if (
+    lifted?.draft.kind === 'lift' &&
+    /\b(?:aside|lay|laid|put|set|place)\b/i.test(scene.line.slice(lifted.start, spanOf(frame).start))
+  )
     return true;
   const over: EntryOf<'turn'>['face'] = scene.context.face === 'top' ? 'bottom' : 'top';
   if (last?.draft.kind === 'turn') {

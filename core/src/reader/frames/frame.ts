@@ -1,27 +1,10 @@
 import type { Mechanism } from '../../sequence/schema.ts';
 import type { Screw } from '../../sequence/screw.ts';
+import { leaving, returning, type Particle } from '../lexicon/particles.ts';
 import type { Chunk, ChunkOf, NameChunk, Side } from '../phrases/chunk.ts';
 
 export type Verb = ChunkOf<'verb'>;
 export type Named = ChunkOf<'name'> & NameChunk;
-const particles = [
-  'off',
-  'out',
-  'up',
-  'away',
-  'free',
-  'in',
-  'on',
-  'back',
-  'home',
-  'down',
-  'over',
-  'apart',
-  'loose',
-  'done',
-] as const;
-export type Particle = (typeof particles)[number];
-
 /** A piece, with each of its chunks in the role that its neighbours give it. */
 export interface Frame {
   /** Parts that the act is about, in the order said. */
@@ -93,13 +76,6 @@ export const spanOf = ({
 });
 
 export const hasScrew = (frame: Frame): boolean => Object.keys(frame.screw).length > 0;
-
-export const isParticle = (word: string): word is Particle => (particles as readonly string[]).includes(word);
-
-/** Particles that say that something left its place. */
-export const leaving: ReadonlySet<Particle> = new Set(['off', 'out', 'away', 'free', 'up', 'apart']);
-/** Particles that say that something went to its place. */
-export const returning: ReadonlySet<Particle> = new Set(['in', 'on', 'back', 'home', 'down']);
 
 export const leaves = (frame: Frame): boolean =>
   frame.particles.some((p) => leaving.has(p) && p !== 'up') ||

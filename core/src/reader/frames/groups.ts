@@ -62,7 +62,9 @@ function placesGroup(scene: Scene, frame: Frame): boolean {
   const spread =
     frame.words.has('without') || places === last.n || (places === null && frame.words.has('each'));
   const told = isWord(frame.chunks[count.at + 1], 'filler') && frame.words.has('at');
-  if (!spread && !told) return false;
+  // "one already loose": how one of them was found.
+  const found = frame.words.has('now') && frame.particles.includes('loose');
+  if (!spread && !told && !found) return false;
   last.end = Math.max(last.end, spanOf(frame).end);
   return true;
 }
@@ -208,7 +210,10 @@ function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Counted): 
   const named = frame.joint?.owner ?? partNamed(scene, frame) ?? heldByAll(scene, frame);
   if (named !== null) scene.name(named);
   const sided =
-    named !== null && frame.words.has('each') && sidedParts.has(named) && scene.groups.length === 0;
+    named !== null &&
+    frame.words.has('each') &&
+    (sidedParts.has(named) || frame.sides.length > 1) &&
+    scene.groups.length === 0;
   if (sided) scene.pair = [`left-${named}`, `right-${named}`];
   const before = scene.groups[scene.groups.length - 1];
   const type: JointType =

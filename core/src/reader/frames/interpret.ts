@@ -120,7 +120,7 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
     scene.correcting = true;
     return;
   }
-  if (deniesLift(scene, piece)) return;
+  if (deniesLift(scene, piece) || countsTalk(scene, piece)) return;
   if (notes(scene, piece)) return;
   const whole = merged(frames);
   if (announcesKind(scene, piece, whole)) return;
@@ -131,6 +131,26 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
   if (mood === 'act') return readActs(scene, piece, frames, whole);
   if (mood === 'up') return readUp(scene, piece, frames);
   readTalk(scene, piece, whole, mood);
+}
+
+/** "slots: 2; used: 1": a figure behind a colon is of what stands before it, where that holds no part. */
+function countsTalk(scene: Scene, piece: Piece): boolean {
+  const { chunks } = piece;
+  const isTalk = (chunk: Chunk): boolean =>
+    chunk.k === 'talk' ||
+    isWord(chunk, 'old', 'new', 'first') ||
+    chunk.k === 'unknown' ||
+    chunk.k === 'plain';
+  if (piece.header && chunks.every(isTalk)) {
+    scene.ofTalk = scene.topic;
+    note(scene, piece);
+    return true;
+  }
+  const only = piece.joiner === 'colon' && chunks.length === 1 && chunks[0]?.k === 'count';
+  if (!only || scene.ofTalk === false) return false;
+  scene.ofTalk = false;
+  note(scene, piece);
+  return true;
 }
 
 /** "board's up, oh no it isn't": it is still held. */

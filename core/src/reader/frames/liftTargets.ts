@@ -44,6 +44,7 @@ export function targetsOf(scene: Scene, frame: Frame): Target[] {
       part: `${side}-${base}`,
       inferred: true,
     }));
+  if (scene.pair.length > 1 && scene.topicSaid) return scene.pair.map((part) => ({ part, inferred: false }));
   if (frame.words.has('both')) {
     const pair = siblings(scene);
     if (scene.pair.length > 1) return scene.pair.map((part) => ({ part, inferred: true }));

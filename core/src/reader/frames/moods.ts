@@ -1,5 +1,6 @@
+import { returning } from '../lexicon/particles.ts';
 import { isWord, type Chunk } from '../phrases/chunk.ts';
-import { doing, hasScrew, leaves, returning, returns, type Frame } from './frame.ts';
+import { doing, hasScrew, leaves, returns, type Frame } from './frame.ts';
 import { has, type Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
 

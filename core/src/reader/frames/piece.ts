@@ -29,9 +29,11 @@ function withoutTags(line: string, chunks: readonly Chunk[]): Chunk[] {
   return chunks.flatMap((chunk, i): Chunk[] => {
     const before = chunks[i - 1];
     const next = chunks[i + 1];
-    const opens = before === undefined || before.k === 'break';
     const text = line.slice(chunk.start, chunk.end);
-    const speaks = opens && /^[A-Z]$/.test(text) && next?.k === 'break' && next.mark === 'colon';
+    const begins =
+      before === undefined ||
+      (before.k === 'break' && (before.mark === 'stop' || before.mark === 'question'));
+    const speaks = begins && /^[A-Z]$/.test(text) && next?.k === 'break' && next.mark === 'colon';
     const numbers =
       chunk.k === 'count' &&
       next !== undefined &&

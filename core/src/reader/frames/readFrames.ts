@@ -1,6 +1,7 @@
 import { slugOf } from '../entries/partName.ts';
 import { isWord, type Chunk } from '../phrases/chunk.ts';
-import { emptyFrame, hasScrew, isParticle, type Frame, type Named, type Particle } from './frame.ts';
+import { isParticle, type Particle } from '../lexicon/particles.ts';
+import { emptyFrame, hasScrew, type Frame, type Named } from './frame.ts';
 import type { Piece } from './piece.ts';
 
 /**
@@ -57,6 +58,11 @@ function place(
       return placeWord(frame, chunk, chunks, i, role, line.slice(chunk.start, chunk.end).toLowerCase());
     case 'under':
       return 'under';
+    case 'verb':
+      // "hiding under the foam"
+      if (chunk.act === 'cover' && chunks[i + 1]?.k === 'under') return role;
+      frame.verbs.push(chunk);
+      return 'act';
     case 'name':
       return placeName(frame, chunk, role);
     case 'joint':
@@ -142,9 +148,6 @@ function placePlain(frame: Frame, chunk: Chunk, fromCount: boolean, isLength: bo
       return;
     case 'tighten':
       frame.tighten = chunk.tighten;
-      return;
-    case 'verb':
-      frame.verbs.push(chunk);
       return;
     case 'measure':
       if (

@@ -129,7 +129,9 @@ function shareKinds(groups: readonly Group[], before: Screw | null): void {
   for (const group of groups) {
     const { lengthMm, ...kind } = withoutLook(known);
     // "the same but shorter": of another length.
-    const long = group.looks.some((look) => /^(short|long)/.test(look)) ? {} : { ...(lengthMm == null ? {} : { lengthMm }) };
+    const long = group.looks.some((look) => /^(short|long)/.test(look))
+      ? {}
+      : { ...(lengthMm == null ? {} : { lengthMm }) };
     group.screw = { ...kind, ...long, ...group.screw };
   }
 }

@@ -272,7 +272,10 @@ const isIt = ({ chunks }: Piece): boolean =>
   isWord(chunks[0], 'it', 'this') &&
   chunks.some(({ k }) => k === 'name') &&
   chunks.every(
-    (chunk) => chunk.k === 'name' || isWord(chunk, 'it', 'this', 'the', 'a', 'filler') || (chunk.k === 'verb' && chunk.act === 'be'),
+    (chunk) =>
+      chunk.k === 'name' ||
+      isWord(chunk, 'it', 'this', 'the', 'a', 'filler') ||
+      (chunk.k === 'verb' && chunk.act === 'be'),
   );
 
 /** What holds it: behind "by" or a colon, before "holds it" or "in the way", behind "because". */

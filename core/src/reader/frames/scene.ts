@@ -119,6 +119,8 @@ export class Scene {
   driver: Partial<Screw> = {};
   /** Screws that were only seen so far: "there are two; remove them". */
   seen: (() => void) | null = null;
+  /** A colon stands behind a word that is no part: what it counts is no screw. */
+  ofTalk: string | null | false = false;
   up: boolean;
   /** Going back was said in this line, not taken from the lines before. */
   upSaid = false;
@@ -253,9 +255,14 @@ export function plugOwner(scene: Scene): { part: string | null; inferred: boolea
 
 /** `display-cable-bracket`, `battery-shield`: whose plug it sits on. */
 function heldLead(slug: string): string | null {
-  const owner = slug.replace(/-(?:(?:cable|ribbon|plug|connector|lead|flex)-)?(?:bracket|shield|cover|plate)$/, '');
+  const owner = slug.replace(
+    /-(?:(?:cable|ribbon|plug|connector|lead|flex)-)?(?:bracket|shield|cover|plate)$/,
+    '',
+  );
   const kind = partKindOf(owner);
-  return owner !== slug && !mute.has(kind) && !['part', 'board', 'memory', 'cover'].includes(kind) ? owner : null;
+  return owner !== slug && !mute.has(kind) && !['part', 'board', 'memory', 'cover'].includes(kind)
+    ? owner
+    : null;
 }
 
 /** The part that just came off: what is read off a label then, is its. */

@@ -3,6 +3,7 @@ import type { Screw } from '../../sequence/screw.ts';
 import type { EntryJoint } from '../entries/entry.ts';
 import type { Counted } from './counts.ts';
 import { type Frame, doing, hasScrew, leaves } from './frame.ts';
+import { sidedParts } from '../lexicon/parts.ts';
 import { partNamed } from './naming.ts';
 import { definedOf, withoutLook } from './refine.ts';
 import type { Group, Scene } from './scene.ts';
@@ -79,7 +80,23 @@ export function closeGroups(scene: Scene): void {
   const [whole, ...parts] = groups;
   if (!whole) return;
   const members = parts.length > 0 ? settle(scene, whole, parts) : [whole];
+  toSides(members);
   for (const group of members) writeGroup(scene, group);
+}
+
+/** "hinges 3+3 M2.5x5": as many on the one side as on the other. */
+function toSides(members: readonly Group[]): void {
+  const [left, right] = members;
+  if (!left || !right || members.length > 2 || left.part === null || !sidedParts.has(left.part)) return;
+  const even =
+    left.part === right.part &&
+    left.n === right.n &&
+    Object.keys(left.screw).length === 0 &&
+    right.added &&
+    left.joint.where === undefined;
+  if (!even || right.joint.where !== undefined) return;
+  left.screw = { ...right.screw, ...left.screw };
+  [left.part, right.part] = [`left-${left.part}`, `right-${left.part}`];
 }
 
 /** The sum decides: parts that make up the whole are it told apart, others are more of them. */

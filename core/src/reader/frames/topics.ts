@@ -16,13 +16,17 @@ export const isHeader = (piece: Piece, frame: Frame): boolean =>
   frame.particles.length === 0 &&
   frame.codes.length === 0 &&
   frame.measures.length === 0 &&
-  (frame.joint !== null || frame.cables.length > 0);
+  (frame.joint !== null || frame.cables.length > 0 || frame.names.some(isLeadName));
+
+/** `antenna coax`: a name that ends with the noun of a lead. */
+const isLeadName = ({ word }: { readonly word: string }): boolean =>
+  /^(coax|lead|cable|ribbon|flex)$/.test(word);
 
 export function heads(scene: Scene, frame: Frame): boolean {
   closeGroups(scene);
   scene.waiting = [];
-  scene.heading = frame.joint?.type ?? (frame.cables.length > 0 ? 'connector' : null);
-  scene.headingLock = frame.mechanism;
+  scene.heading = frame.joint?.type ?? 'connector';
+  scene.headingLock = frame.names.some(({ word }) => word === 'coax') ? 'coax' : frame.mechanism;
   topicOf(scene, frame);
   return true;
 }
@@ -95,7 +99,8 @@ export function hidesNext(scene: Scene, frame: Frame): boolean {
 /** "using a PH0 driver": the recess of what is undone next. */
 export function namesDriver(scene: Scene, frames: readonly Frame[]): boolean {
   const [frame] = frames;
-  if (!frame || frames.length > 1 || frame.joint !== null || !hasScrew(frame)) return false;
+  if (!frame || frames.length > 1 || frame.joint !== null || !hasScrew(frame) || frame.hiddenBy !== null)
+    return false;
   const at = frame.chunks.findIndex(({ k }) => k === 'tool');
   if (at < 1 || !frame.chunks.slice(0, at).some(({ k }) => k === 'kind') || frame.counts.length > 0)
     return false;
@@ -188,7 +193,8 @@ export function topicOf(scene: Scene, frame: Frame): void {
   scene.name(withSide(frame, part), !name);
   const sides = frame.chunks.filter((chunk) => chunk.k === 'side');
   const base = withoutSide(part);
-  if (sides.length > 1 && sidedParts.has(base)) scene.pair = [`left-${base}`, `right-${base}`];
+  if (sides.length > 1 && (sidedParts.has(base) || name?.known === false))
+    scene.pair = [`left-${base}`, `right-${base}`];
 }
 
 const withSide = (frame: Frame, part: string): string => applySideTo(part, frame.sides[0]);

@@ -199,12 +199,7 @@ export const partWords: readonly (readonly [slug: string, name: string, kind: st
     'cable',
     'sata cable, drive flex, drive adapter, sata flex, sata lead, drive lead',
   ],
-  [
-    'touch-cable',
-    'Touch cable',
-    'cable',
-    'digitizer cable, touch flex, digitizer flex, digitiser cable, touch lead',
-  ],
+  ['touch-cable', 'Touch cable', 'cable', 'touch flex, touch lead'],
   [
     'fingerprint-reader',
     'Fingerprint reader',
@@ -243,12 +238,7 @@ export const partWords: readonly (readonly [slug: string, name: string, kind: st
     'speaker',
     'vibrator, vibra motor, haptic motor, vib motor, vibrating motor, vibe motor, buzzer motor, haptic engine',
   ],
-  [
-    'digitizer',
-    'Digitizer',
-    'display',
-    'digitiser, touch panel, touch layer, touch glass, touch sensor, touch ribbon, touch ribbons, touch plug, touch plugs',
-  ],
+  ['digitizer', 'Digitizer', 'display', 'digitiser, touch panel, touch layer, touch glass, touch sensor'],
   ['duct', 'Air duct', 'bracket', 'air duct, fan duct, air guide, cooling duct'],
   ['earpiece', 'Earpiece', 'speaker', 'ear speaker, receiver'],
   ['light-guide', 'Light guide', 'cable', 'light pipe, light pipes'],

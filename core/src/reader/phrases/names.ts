@@ -212,7 +212,8 @@ function cableOf(
 ): ChunkBody {
   // "mic cable plug": the plug of the microphone.
   const wires = owners[owners.length - 1]?.senses[0]?.k === 'cable' ? 1 : 0;
-  const owner = partOf(owners.slice(0, owners.length - wires), tokens);
+  const said = partOf(owners.slice(0, owners.length - wires), tokens);
+  const owner = said?.part === 'touch' ? { ...said, part: 'digitizer', known: true } : said;
   const word = slugOf(tokens, last.from, last.to);
   // A lead that nobody listed is a part under its own name; that of a part is the part's.
   const slug =
@@ -268,6 +269,8 @@ const isSide = (piece: Lexeme | undefined): boolean =>
 function wordOf(piece: Lexeme, tokens: readonly Token[]): string {
   const side = senseOf(piece, 'side');
   if (side && isSide(piece)) return literalSide(tokens[piece.from]?.lower ?? '', side.side);
+  const short = senseOf(piece, 'head');
+  if (short && shortHeads.has(tokens[piece.to - 1]?.lower ?? '')) return short.head;
   const part = senseOf(piece, 'part');
   if (part && piece.senses[0]?.k === 'part')
     return isShort(piece, tokens) ? part.part : slugOf(tokens, piece.from, piece.to);

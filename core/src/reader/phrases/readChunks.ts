@@ -4,6 +4,7 @@ import type { Lexicon } from '../lexicon/lexicon.ts';
 import type { Sense } from '../lexicon/sense.ts';
 import { readNumber } from '../text/spokenNumber.ts';
 import { type Token, tokenize } from '../text/tokens.ts';
+import { isParticle } from '../lexicon/particles.ts';
 import type { Chunk, ChunkBody } from './chunk.ts';
 import { readCode } from './codes.ts';
 import { count, figure, homophones, ordinal } from './figures.ts';
@@ -159,6 +160,9 @@ const lexeme: Rule = (tokens, at, lexicon) => {
   const noun = isNoun(tokens, at, phrase) ? lexemeAt(tokens.slice(at, at + 1), 0, lexicon).senses : [];
   const { senses, to } = noun[0]?.k === 'joint' ? { senses: noun, to: at + 1 } : phrase;
   const [sense] = senses;
+  // "lint-free", "cut-out": a piece of a longer word.
+  const tied = tokens[at - 1]?.text === '-' && tokens[at - 1]?.glued === true && tokens[at]?.glued === true;
+  if (tied && at > 1 && sense?.k === 'word' && isParticle(sense.word)) return { body: { k: 'plain' }, to };
   return sense ? { body: chunkOf(sense, senses, tokens, at, to), to } : null;
 };
 

@@ -38,13 +38,21 @@ function numbered(chunks: readonly Chunk[]): Chunk[] {
   const ways = found.findIndex(
     (chunk, i) =>
       chunk.k === 'attribute' &&
-      (isWord(found[i + 1], 'and') || (found[i + 1]?.k === 'break' && (found[i + 1] as { mark: string }).mark === 'and')) &&
+      (isWord(found[i + 1], 'and') ||
+        (found[i + 1]?.k === 'break' && (found[i + 1] as { mark: string }).mark === 'and')) &&
       found[i + 2]?.k === 'attribute' &&
       found[i + 3]?.k === 'cable',
   );
   const [first, , second] = found.slice(ways, ways + 3);
   if (ways >= 0 && first && second)
-    found.splice(ways, 3, { k: 'count', n: 2, from: first.from, to: second.to, start: first.start, end: second.end });
+    found.splice(ways, 3, {
+      k: 'count',
+      n: 2,
+      from: first.from,
+      to: second.to,
+      start: first.start,
+      end: second.end,
+    });
   const [, one, , two] = found.slice(at, at + 4);
   if (at >= 0 && one && two) found.splice(at + 1, 3, { ...two, from: one.from, start: one.start });
   return found;
