@@ -142,6 +142,7 @@ function advanceBy(context: LineContext, entry: Entry): LineContext {
       if (!context.opened && !isHeading(entry.text)) return spoken;
       return part === null || part === context.part ? spoken : { ...spoken, part, off: false };
     case 'caution':
+      return spoken;
     case 'serve':
       return part === null || part === context.part ? spoken : { ...spoken, part, off: false };
     default:

@@ -147,7 +147,7 @@ const bareVolts = (scene: Scene, frame: Frame): keyof Values | undefined =>
   /pad|gasket|glass|spacer/.test(frame.names[0]?.part ?? scene.topic ?? '') &&
   /measure|thick/i.test(scene.line)
     ? 'mm'
-    : /battery|coin-cell|cell/.test(frame.names[0]?.part ?? scene.topic ?? '')
+    : /\bmeter\b/i.test(scene.line) || /battery|coin-cell|cell/.test(frame.names[0]?.part ?? scene.topic ?? '')
       ? 'nominalV'
       : undefined;
 /** Degrees are heat where something reads them; behind "at", or as few as a hand tilts, they are an angle. */

@@ -22,7 +22,7 @@ export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
   if (counted !== null && scene.ordering === piece.sentence && bare(frame)) return true;
   if (counted !== null && repeatsConnector(scene, frame, counted)) return true;
   if (counted === null) return readSame(scene, frame) || readUncounted(scene, frame);
-  if (isOfParts(frame, piece.header)) return false;
+  if (isOfParts(frame, piece.header) || isOfLeads(frame)) return false;
   if (fillsCount(scene, frame, counted)) return true;
   if (!frame.words.has('this') && !frame.words.has('total') && countsOn(scene, frame, counted)) return true;
   if (totalsLeads(scene, frame, counted) || isTotal(scene, frame, counted)) return true;
@@ -91,6 +91,15 @@ function refersBack(scene: Scene, frame: Frame, counted: Counted): boolean {
   return definite && same && nothingNew && scene.groups.length === 0 && scene.placed.length === 0;
 }
 
+/** `antenna coax 2 off`: leads, by the last word of their name. */
+const isOfLeads = (frame: Frame): boolean =>
+  frame.joint === null &&
+  !hasScrew(frame) &&
+  frame.looks.length === 0 &&
+  leaves(frame) &&
+  frame.names.length === 1 &&
+  /^(coax|lead|cable|ribbon|flex|antenna|aerial)$/.test(frame.names[0]?.word ?? '');
+
 /** `2 fans`, `both sticks`: a count of parts, not of what holds them. */
 function isOfParts(frame: Frame, header: boolean): boolean {
   if (frame.joint !== null || hasScrew(frame)) return false;
@@ -141,7 +150,7 @@ function isEnough(scene: Scene, frame: Frame, counted: Counted): boolean {
 function isNumbered(frame: Frame): boolean {
   const at = frame.counts[0]?.at ?? 0;
   const before = frame.chunks[at - 1];
-  return before?.k === 'talk' || (before?.k === 'word' && ['note', 'number'].includes(before.word));
+  return before?.k === 'talk' || before?.k === 'unknown' || (before?.k === 'word' && ['note', 'number'].includes(before.word));
 }
 
 /** "clips pop, five a side": how many of what was just undone. */

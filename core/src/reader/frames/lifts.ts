@@ -44,7 +44,14 @@ export function readLift(scene: Scene, frame: Frame): boolean {
     verb.form !== 'plain' &&
     frame.names.length > 0 &&
     scene.lastPlaced?.kind === 'lift';
-  const lifted = follows || isLifted(frame, verb);
+  // "fan: remove", "caddy, slide and lift": what was named just before.
+  const ordered =
+    verb?.form === 'plain' &&
+    frame.chunks.length === 1 &&
+    whole.has(verb.lemma) &&
+    !['take', 'pull', 'draw'].includes(verb.lemma) &&
+    scene.topicSaid;
+  const lifted = follows || ordered || isLifted(frame, verb);
   if (frees(scene, frame, lifted, verb)) return true;
   if (peelsMentioned(scene, frame, verb)) return true;
   if (isOfScrew(scene, frame, lifted)) return true;
@@ -140,6 +147,9 @@ function isLifted(frame: Frame, verb: Verb | undefined): boolean {
     .slice(verbAt + 1)
     .some((chunk) => chunk.k === 'word' && ['it', 'they', 'both', 'this'].includes(chunk.word));
   const object = frame.names.length > 0 || pronoun;
+  // "battery comes"
+  const comes = verb.lemma === 'come' && verb.form === 's' && verb === frame.chunks[frame.chunks.length - 1];
+  if (comes && frame.names.length > 0 && frame.counts.length === 0) return true;
   // "now it lifts", "there it comes"
   const said = frame.words.has('this') || frame.words.has('now');
   if (verb.form === 's' && frame.words.has('it') && said && (verb.lemma === 'lift' || verb.lemma === 'come'))
@@ -209,7 +219,7 @@ function peelsMentioned(scene: Scene, frame: Frame, verb: Verb | undefined): boo
     return true;
   }
   if (
-    verb?.act !== 'peel' ||
+    (verb?.act !== 'peel' && !(verb?.act === 'take' && scene.mentioned === 'tape' && leaves(frame))) ||
     !pronoun ||
     frame.names.length > 0 ||
     frame.joint !== null ||

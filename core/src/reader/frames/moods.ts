@@ -52,11 +52,17 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
   if (isWord(first, 'caution') && !leaves(frame)) return 'caution';
   if (has(piece, 'danger') && frame.verbs.length + frame.counts.length === 0 && !leaves(frame))
     return 'caution';
-  if (onlyTries(piece) || isLostOrHeld(frame) || isOfOneOf(piece) || satOver(frame)) return 'note';
+  if (has(piece, 'stuck') && !scene.acted && leaves(frame) && isDeniedIn(scene, piece)) return 'note';
+  // "I said nine": told of a talk, counted by nobody.
+  if (frame.verbs.some(({ lemma, form }) => lemma === 'say' && form === 'past') && frame.joint === null && !hasScrew(frame) && frame.counts.length > 0)
+    return 'note';
+  if (onlyTries(piece) || isLostOrHeld(frame) || isOfOneOf(piece) || satOver(frame) || isOneOfCounted(scene, frame))
+    return 'note';
   if (isDenied(piece, frame)) return isWord(first, 'not', 'never') ? 'caution' : 'note';
   // "I'd better keep those apart": how they are laid down.
   if (has(piece, 'stays') && has(piece, 'apart')) return 'note';
-  if (has(piece, 'stays', 'fixed') && !isStayScrew(piece)) return 'left';
+  const left = frame.verbs.some(({ act, form }) => act === 'leave' && form === 'plain') && !leaves(frame);
+  if ((left || has(piece, 'stays', 'fixed')) && !isStayScrew(piece)) return 'left';
   if (has(piece, 'absent')) return 'note';
   if (isPlanned(piece, frame) && !isAnnounced(scene, piece)) return 'note';
   if (has(piece, 'inventory')) scene.inventory = piece.sentence;
@@ -122,6 +128,14 @@ const onlyTries = (piece: Piece): boolean => {
   );
 };
 
+/** "the ninth was under the ribbon", when nine were counted: where it was. */
+const isOneOfCounted = (scene: Scene, frame: Frame): boolean =>
+  frame.ordinals[0] !== undefined &&
+  frame.ordinals[0] === scene.context.last?.joint.count &&
+  frame.hiddenBy !== null &&
+  frame.verbs.some(({ act, form }) => act === 'be' && form === 'past') &&
+  !leaves(frame);
+
 /** "the ten just slips": one thing that a figure names, of which a verb in the singular tells. */
 const isOfOneOf = ({ chunks }: Piece): boolean => {
   const [the, count, ...rest] = chunks;
@@ -139,6 +153,12 @@ const isOfOneOf = ({ chunks }: Piece): boolean => {
 /** "it sat right over two of the screws": what it hid, not what was undone. */
 const satOver = (frame: Frame): boolean =>
   doing(frame, 'lay') !== undefined && frame.words.has('over') && frame.counts.length > 0;
+
+/** "is not coming out today", "won't come off": the word for stuck denies what follows. */
+const isDeniedIn = (scene: Scene, piece: Piece): boolean =>
+  piece.chunks.some(
+    (chunk) => isWord(chunk, 'stuck') && /n't|not|won?t/i.test(scene.line.slice(chunk.start, chunk.end)),
+  );
 
 /** "lost one on the floor", "three hold": told of screws, undone by nobody. */
 const isLostOrHeld = (frame: Frame): boolean =>

@@ -180,7 +180,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ],
   [
     'all',
-    'all, all of them, the lot, every one, the whole lot, all of those, everything, the whole set, whole lot, all of the, all the, all off, all off them',
+    'all, every one of them, every last one, each and every one, all of them, the lot, every one, the whole lot, all of those, everything, the whole set, whole lot, all of the, all the, all off, all off them',
   ],
   [
     'of-them',
@@ -342,11 +342,11 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ],
   [
     'face-side',
-    'left side up, right side up again, on its side, onto its side, on its left side, on its right side, on edge',
+    'left side up, right side up again, on right side, on left side, on the side, on its side, onto its side, on its left side, on its right side, on edge',
   ],
   [
     'face-over',
-    'turn over, turned over, flip over, flipped over, turn it over, flip it over, turned it over, flipped it over, flip it, flip, flipped, over it goes, other side up, turn round, turn it round, turns over, turn the device over, turn the unit over, flip the unit, flip machine over, flip unit over, roll it over, turn device over, over she goes, turn it, flip her over, turn her over, flip the device over, turn over the unit, turning it over, flip the machine over, turned, over it, flip the whole thing over, turn the thing over',
+    'turn over, turned over, flip over, flipped over, turn it over, flip it over, turned it over, flipped it over, flip it, flip, flipped, over it goes, other side up, turn round, turn it round, turns over, turn the device over, turn the unit over, flip the unit, flip machine over, flip unit over, roll it over, turn device over, over she goes, turn it, flip her over, turn her over, flip the device over, turn over the unit, turning it over, flip the machine over, over it, flip the whole thing over, turn the thing over',
   ],
   [
     'filler',

@@ -86,7 +86,7 @@ export const verbRows: readonly (readonly [act: ActWord, words: string])[] = [
     'refit, reinstall, reinsert, reassemble, reattach, reconnect, replug, reapply, remount, replace, refasten, rebuild, install, ' +
       'fit, fasten, tighten, snug, nip, torque, seat, plug, plug in, clip, click, snap, lock, close, latch, glue, reglue, restick, stick down, stick on, tape, screw, ' +
       'screw down, screw in, screw home, screw up, bolt, bolt down, mount, insert, attach, connect, slot in, drop in, put, put in, put on, put back, bung, assemble, ' +
-      'shut, smooth, route, thread in, cinch, do up, run in, drive in, push in, push on, push home, press in, press on, press home, lay in, slip in, slip on, set in, hook on, hook in, swap in, button up, wind in, pinch tight, mate, dock, repaste, secure again, rejoin, retighten, resecure, relock, reseal, stitch, turn home, turn in, tuck in, pull over, tighten down, catch',
+      'shut, smooth, route, thread in, cinch, do up, run in, drive in, push in, push on, push home, press in, press on, press home, lay in, slip in, slip on, set in, hook on, hook in, swap in, button up, wind in, pinch tight, mate, repaste, secure again, rejoin, retighten, resecure, relock, reseal, stitch, turn home, turn in, tuck in, pull over, tighten down, catch',
   ],
   ['press', 'press, push, squash'],
   // Done in place.
@@ -139,7 +139,7 @@ export const verbRows: readonly (readonly [act: ActWord, words: string])[] = [
   ['mean', 'mean'],
   [
     'talk',
-    'switch, lose, log, post, pass, drift, freeze, join, adhere, sign, note down, jot, mention, touch, call, tell, ask, thank, remember, forget, write down, bring, send, order, buy, reach, happen, wonder, use, help, break, tear, fly, crack, leak, rattle, rain, grind, growl, howl, smell, rust, corrode, ' +
+    'switch, switch off, switch on, turn off, turn on, shut off, power down, lose, log, post, pass, drift, freeze, join, adhere, sign, note down, jot, mention, touch, call, tell, ask, thank, remember, forget, write down, bring, send, order, buy, reach, happen, wonder, use, help, break, tear, fly, crack, leak, rattle, rain, grind, growl, howl, smell, rust, corrode, ' +
       'believe, hope, wish, like, love, hate, mind, matter, start, begin, stop, finish, do, make, touch, ring, learn, teach, die, kill, belong, end, fail, save, dry, harden, ' +
       'set up, walk, live, meet, follow up, apply, recommend, advise, prepare, ground, earth, unwrap, describe, explain, arrive, return, drip, spill, bulge, swell, bow, warp, trip, dent, scratch, replace with, reckon, swear',
   ],

@@ -76,7 +76,7 @@ export const mechanismRows: readonly (readonly [mechanism: Mechanism, words: str
   ],
   [
     'press-on',
-    'press on, push on, pressed on, press fit, snap on, board to board, pop off, b2b, press down, press stud',
+    'press on, press type, push type, pressing type, push on, pressed on, press fit, snap on, board to board, pop off, b2b, press down, press stud',
   ],
   ['slide-cover', 'slide cover, sliding cover, sliding metal cover, slide over cover, metal slide cover'],
   ['pull-tab', 'pull tab, pulltab, pull tape tab, pull loop, tab pull, ribbon tab, pull strap'],

@@ -21,7 +21,7 @@ import { shareNouns } from './shareNouns.ts';
 export function readChunks(line: string, lexicon: Lexicon): Chunk[] {
   const { tokens, mended } = mendTokens(tokenize(line), lexicon);
   const chunks: Chunk[] = [];
-  for (let at = 0; at < tokens.length;) {
+  for (let at = numberedList(tokens); at < tokens.length;) {
     const found = rules.reduce<Found>((already, rule) => already ?? rule(tokens, at, lexicon), null);
     const to = found?.to ?? at + 1;
     const start = tokens[at]?.start ?? 0;
@@ -39,6 +39,10 @@ export function readChunks(line: string, lexicon: Lexicon): Chunk[] {
   }
   return shareNouns(chunks);
 }
+
+/** "7) …": the number of a step; the line begins behind it. */
+const numberedList = ([number, mark, next]: readonly Token[]): number =>
+  number?.kind === 'number' && mark?.text === ')' && next !== undefined ? 2 : 0;
 
 export const kind: Rule = (tokens, at, lexicon) => {
   const found = readKind(tokens, at, lexicon);
