@@ -108,12 +108,18 @@ function readRight(
   return scene.placed.map((placed) => finish(line, placed, context.at));
 }
 
+const afterFirstCount = (chunks: readonly Chunk[]): readonly Chunk[] =>
+  chunks.slice(chunks.findIndex(({ k }) => k === 'count') + 1);
+
 /** "no, ten, one under the sticker", where nine were counted: that one beside them. */
 export const byAddition: Way = (line, correction, target, context) => {
   const old = target.filter(isCounted);
   const sum = old.reduce((all, { joint }) => all + (joint.count ?? 0), 0);
-  const [total] = correction.right.filter((chunk) => chunk.k === 'count');
-  const behind = correction.right.slice(correction.right.indexOf(total as Chunk) + 1);
+  const so = correction.right.findIndex((chunk, i) => isWord(chunk, 'so', 'total') && correction.right[i + 1]?.k === 'count');
+  const [total, behind] =
+    so > 0
+      ? [correction.right[so + 1], correction.right.slice(0, so)]
+      : [correction.right.find((chunk) => chunk.k === 'count'), afterFirstCount(correction.right)];
   if (total?.k !== 'count' || old.length === 0 || total.n <= sum) return null;
   const read = readRight(line, behind, target, context).filter(isCounted);
   const [more] = read;

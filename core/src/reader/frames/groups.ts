@@ -108,6 +108,8 @@ function isOfParts(frame: Frame, header: boolean): boolean {
   const next = frame.chunks.slice(at + 1).find(({ k }) => k !== 'look' && k !== 'plain');
   if (at < 0) return false;
   if (header && frame.names.some(({ plural }) => plural)) return true;
+  // "speakers are two"
+  if (frame.names.some(({ plural }) => plural) && frame.verbs[0]?.act === 'be' && next === undefined) return true;
   return (
     (next?.k === 'name' && (next.plural || frame.counts[0]?.n === 1)) ||
     next?.k === 'tool' ||

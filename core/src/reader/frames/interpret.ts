@@ -125,6 +125,9 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
   const whole = merged(frames);
   if (announcesKind(scene, piece, whole)) return;
   const mood = moodOf(scene, piece, whole);
+  const told = scene.toldBefore && piece.joiner === 'and';
+  scene.toldBefore = mood === 'note';
+  if (told && mood === 'act' && isBareName(piece)) return note(scene, piece);
   scene.bareWarning = scene.warned && piece.joiner === 'comma';
   if (mood === 'act' && isOfWarning(scene, piece, whole)) return note(scene, piece);
   scene.warned = mood === 'caution';
@@ -165,6 +168,10 @@ function deniesLift(scene: Scene, { chunks }: Piece): boolean {
   last.end = spanOf({ chunks }).end;
   return true;
 }
+
+/** "so I use heat and card": a name alone, joined to talk. */
+const isBareName = ({ chunks }: Piece): boolean =>
+  chunks.some(({ k }) => k === 'name') && chunks.every((chunk) => chunk.k === 'name' || isWord(chunk, 'the', 'a', 'then', 'it'));
 
 /** "T5 torx, three of the fan": a kind alone, before anything is counted. */
 function announcesKind(scene: Scene, piece: Piece, frame: Frame): boolean {

@@ -103,10 +103,12 @@ function undoesJustSaid(scene: Scene, frame: Frame, verb: Verb | undefined): boo
   const last = scene.placed[scene.placed.length - 1]?.draft;
   if (scene.groups.length > 0 || last?.kind !== 'undo' || last.joint.type !== 'connector') return false;
   const isItsOwn = last.part === scene.topic || !scene.topicSaid;
-  const off = isItsOwn && frame.chunks.length === 1 && frame.particles[0] === 'off';
+  const alone = isItsOwn && frame.chunks.length === 1;
+  const ribbon = /\b(?:ribbon|flex|ffc|cable)\b/i.test(scene.line.slice(0, spanOf(frame).start));
   const locked = last.joint.mechanism === 'flip-lock' || last.joint.mechanism === 'slide-lock';
   const slid =
     locked && frame.words.has('it') && leaves(frame) && (verb?.act === 'slide' || verb?.act === 'come');
+  const off = alone && (frame.particles[0] === 'off' || (frame.particles[0] === 'out' && locked && ribbon));
   return off || slid;
 }
 

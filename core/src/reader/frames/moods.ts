@@ -56,6 +56,7 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
   // "I said nine": told of a talk, counted by nobody.
   if (frame.verbs.some(({ lemma, form }) => lemma === 'say' && form === 'past') && frame.joint === null && !hasScrew(frame) && frame.counts.length > 0)
     return 'note';
+  if (leaves(frame) && /\b(?:the )?(?:wall|outlet)\b/i.test(textOf(scene, piece))) return 'note';
   if (onlyTries(piece) || isLostOrHeld(frame) || isOfOneOf(piece) || satOver(frame) || isOneOfCounted(scene, frame))
     return 'note';
   if (isDenied(piece, frame)) return isWord(first, 'not', 'never') ? 'caution' : 'note';

@@ -63,7 +63,14 @@ function doubtSum(scene: Scene, said: number): void {
 /** "five came", "got two": of those counted, only so many were undone so far. */
 export function confirmsSome(scene: Scene, frame: Frame, counted: Counted): boolean {
   const open = scene.groups[0];
-  if (!open || scene.groups.length !== 1 || open.n === null || !bare(frame) || frame.words.has('more'))
+  if (
+    !open ||
+    scene.groups.length !== 1 ||
+    open.n === null ||
+    !bare(frame) ||
+    frame.words.has('more') ||
+    frame.sides.length > 0
+  )
     return false;
   const done =
     leaves(frame) || frame.particles.includes('done') || doing(frame, 'come', 'take', 'have') !== undefined;

@@ -49,6 +49,7 @@ export function readTalk(scene: Scene, piece: Piece, frame: Frame, mood: Exclude
   if (leavesThem(scene, frame, mood)) return void takeBack(scene, piece);
   const parts = partsIn(scene, piece.chunks);
   const [part] = parts;
+  if (frame.joint && frame.joint.type !== 'screws') scene.mentioned = frame.joint.type;
   if (mood === 'asked') scene.heading = frame.joint?.type ?? null;
   if (mood === 'asked' && frame.cables.length > 0)
     scene.waiting = frame.cables.map(({ owner }) => ({ part: owner ?? scene.topic ?? 'cable', cable: true }));
@@ -120,7 +121,8 @@ export function note(scene: Scene, piece: Piece): void {
   } else if (isWord(first, 'check') || has(piece, 'works')) scene.put({ kind: 'check' }, { start, end });
   else if (scene.bareWarning && last?.draft.kind === 'caution') last.end = end;
   else {
-    const [part] = first?.k === 'name' || piece.joiner === 'start' ? partsIn(scene, piece.chunks) : [];
+    const said = frame ? partsIn(scene, [...frame.names, ...frame.cables]) : [];
+    const [part] = first?.k === 'name' || piece.joiner === 'start' ? said : [];
     scene.put({ kind: 'note', ...(part ? { part } : {}) }, { start, end });
   }
 }

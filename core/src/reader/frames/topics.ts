@@ -133,8 +133,10 @@ export function isTopicOnly(scene: Scene, piece: Piece, frame: Frame): boolean {
   if (parts.length === 0) return false;
   const telling = frame.verbs.filter(({ act }) => !['be', 'have', 'go'].includes(act));
   if (frame.joint?.plural && frame.counts.length === 0) scene.heading = frame.joint.type;
+  if (frame.joint && frame.joint.type !== 'screws') scene.mentioned = frame.joint.type;
   if (telling.length > 0 || frame.unread.length > 1) {
-    if (scene.groups.length === 0) topicOf(scene, frame);
+    // "press the spring": what is pressed is not what the work is about.
+    if (scene.groups.length === 0 && telling[0]?.act !== 'press') topicOf(scene, frame);
     return false;
   }
   if (piece.joiner !== 'comma' && piece.joiner !== 'and') scene.waiting = [];

@@ -226,7 +226,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ['but', 'but, however, though, although, only that, except that, whereas, while the'],
   [
     'because',
-    "because, cause, 'cause, cos, cuz, coz, since, as it, due to, on account of, as the, for it, thanks to, owing to, so that, that is why, that's why",
+    "so i can see, so that i see, so i see, to see, because, cause, 'cause, cos, cuz, coz, since, as it, due to, on account of, as the, for it, thanks to, owing to, so that, that is why, that's why",
   ],
   ['before', 'before, afore, befor, prior to, ahead of, until, till the'],
   ['after', 'after, once, as soon as, when the, now that the, only after, following'],

@@ -95,6 +95,7 @@ export class Lexicon {
 
 const formOf = (form: string, lemma: string): VerbForm => {
   if (form === lemma) return 'plain';
+  if (form === 'was') return 'past';
   const [word = ''] = form.split(' ');
   if (/(ing|in)$/.test(word) && !/^(in)$/.test(word)) return 'ing';
   return word.endsWith('s') && !word.endsWith('ss') ? 's' : 'past';
