@@ -152,6 +152,8 @@ function isEnough(scene: Scene, frame: Frame, counted: Counted): boolean {
 function isNumbered(frame: Frame): boolean {
   const at = frame.counts[0]?.at ?? 0;
   const before = frame.chunks[at - 1];
+  // "from gate four": which gate.
+  if (before?.k === 'plain' && isWord(frame.chunks[at - 2], 'from', 'at', 'to', 'in')) return true;
   return before?.k === 'talk' || before?.k === 'unknown' || (before?.k === 'word' && ['note', 'number'].includes(before.word));
 }
 

@@ -55,6 +55,7 @@ export function readLift(scene: Scene, frame: Frame): boolean {
   if (frees(scene, frame, lifted, verb)) return true;
   if (peelsMentioned(scene, frame, verb)) return true;
   if (isOfScrew(scene, frame, lifted)) return true;
+  if (loosensTopic(scene, frame, verb)) return true;
   if (!lifted && !opensSomething(frame, verb)) return false;
   if (
     scene.topicIsLead &&
@@ -110,6 +111,18 @@ function undoesJustSaid(scene: Scene, frame: Frame, verb: Verb | undefined): boo
     locked && frame.words.has('it') && leaves(frame) && (verb?.act === 'slide' || verb?.act === 'come');
   const off = alone && (frame.particles[0] === 'off' || (frame.particles[0] === 'out' && locked && ribbon));
   return off || slid;
+}
+
+/** "heatsink: loosen crosswise": its screws, however many. */
+function loosensTopic(scene: Scene, frame: Frame, verb: Verb | undefined): boolean {
+  const { topic } = scene;
+  if ((verb?.act !== 'loosen' && verb?.act !== 'unscrew') || verb.form !== 'plain') return false;
+  if (topic === null || !scene.topicSaid || scene.acted || frame.words.has('they') || frame.words.has('it')) return false;
+  if (frame.names.length + frame.cables.length + frame.counts.length > 0 || frame.joint !== null) return false;
+  opensScrews(scene, frame, { part: topic, inferred: false });
+  const [group] = scene.groups;
+  if (group && frame.tighten) group.joint.tighten = frame.tighten;
+  return true;
 }
 
 /** "the plate was unscrewed, two screws": how many may follow. */

@@ -100,7 +100,7 @@ function place(
         frame.hiddenBy = slugOf(line.slice(chunk.start, chunk.end)) || null;
         return 'act';
       }
-      placePlain(frame, chunk, isOfRange(chunks, i), isLongBehind(chunks, i));
+      placePlain(frame, chunk, isOfRange(chunks, i) || isNumberOf(chunks, i), isLongBehind(chunks, i));
       return chunk.k === 'look' || chunk.k === 'plain' || chunk.k === 'count' ? role : 'act';
   }
 }
@@ -109,6 +109,19 @@ function place(
 const isOfRange = (chunks: readonly Chunk[], i: number): boolean =>
   isWord(chunks[i - 1], 'from') ||
   (isWord(chunks[i - 1], 'to') && chunks.slice(0, i - 1).some((chunk) => isWord(chunk, 'from')));
+
+/** "withdraw module 1": which of them, where a verb says what is done to it. */
+const isNumberOf = (chunks: readonly Chunk[], i: number): boolean => {
+  const name = chunks[i - 1];
+  const verb = chunks[i - 2];
+  return (
+    chunks[i + 1] === undefined &&
+    name?.k === 'name' &&
+    !name.plural &&
+    verb?.k === 'verb' &&
+    (verb.act === 'take' || verb.act === 'unplug')
+  );
+};
 
 /** "two T6 under the bungs eight long": the last figure is a length. */
 const isLongBehind = (chunks: readonly Chunk[], i: number): boolean => {

@@ -176,6 +176,7 @@ export class Scene {
     if (
       joint.type === 'connector' &&
       joint.count == null &&
+      !/^\d+[- ]?(?:pin|way|p)\b/i.test(this.line.slice(span.start)) &&
       last?.draft.kind === 'undo' &&
       last.draft.joint.type === 'connector' &&
       last.draft.part === part

@@ -123,6 +123,8 @@ const named: Rule = (tokens, at, lexicon) => {
   // "one screw in each corner": what is counted is a noun.
   const isCounted =
     at > 0 && (readNumber(tokens, at - 1)?.to === at || (tokens[at - 1]?.lower ?? '') in homophones);
+  const whole = name?.body.k === 'name' && name.body.bare ? ofAnother(tokens, name, lexicon) : null;
+  if (whole) return whole;
   if (name && isCounted && (name.body.k === 'joint' || name.body.k === 'cable')) return name;
   if (name?.body.k === 'name' && isSideOf(tokens, at, name.to))
     return { body: { k: 'place', place: `${name.body.word} side` }, to: name.to + 1 };
@@ -131,9 +133,22 @@ const named: Rule = (tokens, at, lexicon) => {
     (phrase.to >= name.to && first !== 'part' && first !== 'head' && first !== 'cable' && first !== 'joint')
   )
     return null;
-  if (first === 'tool' || (first === 'word' && phrase.to > at + 1)) return null;
+  const named = phrase.senses.some((sense) => sense.k === 'talk' && sense.names);
+  if ((first === 'tool' && !(named && name.to > phrase.to)) || (first === 'word' && phrase.to > at + 1)) return null;
   return name;
 };
+
+/** "tray of the sim", "bracket of the fan": the name turned round. */
+function ofAnother(tokens: readonly Token[], name: NonNullable<Found>, lexicon: Lexicon): Found {
+  if (name.body.k !== 'name' || tokens[name.to]?.lower !== 'of') return null;
+  const at = tokens[name.to + 1]?.lower === 'the' ? name.to + 2 : name.to + 1;
+  const other = readName(tokens, at, lexicon);
+  if (other?.body.k !== 'name' || other.body.bare || other.to > at + 2) return null;
+  const said = `${tokens.slice(at, other.to).map(({ lower }) => lower).join(' ')} ${name.body.word}`;
+  const known = lexicon.sensesOf(said).find((sense) => sense.k === 'part');
+  const part = known?.k === 'part' ? known.part : `${other.body.part}-${name.body.part}`.slice(0, 80);
+  return { body: { ...name.body, part, known: known !== undefined, bare: false }, to: other.to };
+}
 
 /** "on the antenna side": where, not what. */
 const isSideOf = (tokens: readonly Token[], at: number, to: number): boolean =>
