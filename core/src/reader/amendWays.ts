@@ -115,7 +115,9 @@ const afterFirstCount = (chunks: readonly Chunk[]): readonly Chunk[] =>
 export const byAddition: Way = (line, correction, target, context) => {
   const old = target.filter(isCounted);
   const sum = old.reduce((all, { joint }) => all + (joint.count ?? 0), 0);
-  const so = correction.right.findIndex((chunk, i) => isWord(chunk, 'so', 'total') && correction.right[i + 1]?.k === 'count');
+  const so = correction.right.findIndex(
+    (chunk, i) => isWord(chunk, 'so', 'total') && correction.right[i + 1]?.k === 'count',
+  );
   const [total, behind] =
     so > 0
       ? [correction.right[so + 1], correction.right.slice(0, so)]

@@ -4,7 +4,7 @@ import type { EntryJoint, EntryOf } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
 
 import { isWord } from '../phrases/chunk.ts';
-import { comesFree, doing, hasScrew, leaves, spanOf, type Frame } from './frame.ts';
+import { comesFree, doing, hasScrew, isUnderNew, leaves, spanOf, type Frame } from './frame.ts';
 import { resolved, siblings } from './naming.ts';
 import { plugOwner, type Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
@@ -45,16 +45,11 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
   )
     return true;
   // "the plug's under a little plate": that comes first.
-  if (
-    cable &&
-    !unplugs &&
-    frame.hiddenBy !== null &&
-    frame.words.has('a') &&
-    frame.verbs.length === 0 &&
-    !leaves(frame)
-  ) {
-    scene.name(frame.hiddenBy);
-    return false;
+  if (cable && !unplugs && isUnderNew(frame)) {
+    const owner = cable.owner ?? plugOwner(scene).part;
+    scene.put({ kind: 'note', ...(owner === null ? {} : { part: owner }) }, spanOf(frame));
+    scene.name(frame.hiddenBy ?? '');
+    return true;
   }
   if (cable && !unplugs && !isOpened(frame, scene)) return false;
   if (!cable && !unplugs && lock !== null && refinesLast(scene, frame, lock)) return true;
@@ -170,7 +165,10 @@ function mechanismOf(frame: Frame, scene?: Scene): Mechanism | null {
   const verb = doing(frame, 'open', 'slide', 'take', 'press', 'release', 'pop', 'turn');
   const flap =
     frame.names.some(({ part, bare }) => bare && part === 'flap') &&
-    (verb?.act === 'open' || frame.words.has('face-over')) &&
+    (verb?.act === 'open' ||
+      verb?.lemma === 'lift' ||
+      verb?.lemma === 'raise' ||
+      frame.words.has('face-over')) &&
     (frame.cables.length > 0 ||
       (scene?.isAtConnector ?? false) ||
       /ribbon|flex|zif|ffc|cable/i.test(scene?.line ?? ''));
@@ -220,7 +218,14 @@ function isWaitingLead(scene: Scene, frame: Frame): boolean {
     scene.topicIsLead &&
     scene.topicSaid &&
     !(last?.kind === 'undo' && last.joint.type === 'connector' && last.part === scene.topic);
-  return nameless && scene.groups.length === 0 && (scene.waiting.some(({ cable }) => cable) || open);
+  // "black one and white one, both off", where the aerial leads are spoken of
+  const aerials =
+    !scene.topicSaid && scene.topic !== null && partKindOf(scene.topic) === 'antenna' && !scene.context.off;
+  return (
+    nameless &&
+    scene.groups.length === 0 &&
+    (scene.waiting.some(({ cable }) => cable) || open || (aerials && frame.words.has('both')))
+  );
 }
 
 const isLeadOff = (frame: Frame): boolean =>
@@ -300,7 +305,9 @@ function targetsOf(scene: Scene, frame: Frame): { part: string | null; inferred:
 }
 
 const lockFlap = (frame: Frame): boolean =>
-  doing(frame, 'open') !== undefined || frame.words.has('face-over');
+  doing(frame, 'open') !== undefined ||
+  ['lift', 'raise'].includes(doing(frame, 'take')?.lemma ?? '') ||
+  frame.words.has('face-over');
 
 function bothSides(frame: Frame, part: string): string[] {
   const letters = frame.chunks.filter((chunk) => chunk.k === 'side').length >= 2;

@@ -62,10 +62,9 @@ export function readTurn(scene: Scene, frame: Frame): boolean {
     frame.names.length === 1 &&
     frame.counts.length === 0 &&
     ['base-cover', 'rear-shroud', 'display', 'glass', 'lid', 'keyboard'].includes(frame.names[0]?.part ?? '');
-  if (up && !scene.context.opened)
+  if (up && !scene.opened)
     return turnTo(scene, frame, /cover|shroud/.test(frame.names[0]?.part ?? '') ? 'bottom' : 'top');
   if (side === undefined || frame.bar || frame.mechanism !== null || frame.cables.length > 0) return false;
-  const last = scene.placed[scene.placed.length - 1];
   // "set it aside, face down": how the part is laid down, not the unit.
   const lifted = scene.placed.findLast(({ draft }) => draft.kind !== 'note');
   if (
@@ -74,9 +73,9 @@ export function readTurn(scene: Scene, frame: Frame): boolean {
   )
     return true;
   const over: EntryOf<'turn'>['face'] = scene.context.face === 'top' ? 'bottom' : 'top';
-  if (last?.draft.kind === 'turn') {
-    if (side !== 'face-over') last.draft = { kind: 'turn', face: side === 'face-top' ? 'top' : 'bottom' };
-    last.end = spanOf(frame).end;
+  if (lifted?.draft.kind === 'turn') {
+    if (side !== 'face-over') lifted.draft = { kind: 'turn', face: side === 'face-top' ? 'top' : 'bottom' };
+    lifted.end = spanOf(frame).end;
     return true;
   }
   closeGroups(scene);
@@ -147,7 +146,8 @@ const bareVolts = (scene: Scene, frame: Frame): keyof Values | undefined =>
   /pad|gasket|glass|spacer/.test(frame.names[0]?.part ?? scene.topic ?? '') &&
   /measure|thick/i.test(scene.line)
     ? 'mm'
-    : /\bmeter\b/i.test(scene.line) || /battery|coin-cell|cell/.test(frame.names[0]?.part ?? scene.topic ?? '')
+    : /\bmeter\b/i.test(scene.line) ||
+        /battery|coin-cell|cell/.test(frame.names[0]?.part ?? scene.topic ?? '')
       ? 'nominalV'
       : undefined;
 /** Degrees are heat where something reads them; behind "at", or as few as a hand tilts, they are an angle. */
@@ -261,7 +261,7 @@ export function readStripped(scene: Scene, frame: Frame): boolean {
   const counted = countOf(frame);
   if (scene.lastPlaced?.kind === 'stripped' && counted === null && frame.ordinals.length === 0) return true;
   const name = frame.names.find(({ part }) => partKindOf(part) !== 'fan') ?? frame.holders[0];
-  const said = name ? resolved(scene, name) : ownerOf(frame);
+  const said = name ? resolved(scene, name) : (ownerOf(frame) ?? sideOne(scene, frame));
   const part = said ?? scene.groups[0]?.part ?? scene.topic;
   if (frame.names.some(({ part: p }) => /fan/.test(p)) && frame.ordinals.length === 0 && counted === null)
     return false;

@@ -86,6 +86,20 @@ export const returns = (frame: Frame): boolean => frame.particles.some((p) => re
 export const comesFree = (frame: Frame): boolean =>
   leaves(frame) || frame.particles.includes('done') || frame.particles.includes('loose');
 
+/** "the flex is under a plate": the plate is new, and comes first. */
+export const isUnderNew = (frame: Frame): boolean => {
+  const at = frame.chunks.findIndex(({ k }) => k === 'under');
+  const a = frame.chunks[at + 1];
+  return (
+    frame.hiddenBy !== null &&
+    a?.k === 'word' &&
+    a.word === 'a' &&
+    frame.cables.length > 0 &&
+    frame.verbs.every(({ act }) => act === 'be') &&
+    !leaves(frame)
+  );
+};
+
 /** Acts by which a joint is undone or a part comes off. */
 export const undoing = [
   'take',

@@ -4,7 +4,7 @@ import { sidedParts } from '../lexicon/parts.ts';
 import { readRest, readSame, repeatsConnector } from './again.ts';
 import { isWord } from '../phrases/chunk.ts';
 import { countOf, type Counted } from './counts.ts';
-import { doing, hasScrew, leaves, spanOf, type Frame } from './frame.ts';
+import { doing, hasScrew, isUnderNew, leaves, spanOf, type Frame } from './frame.ts';
 import { hidingTopic, partNamed, resolved } from './naming.ts';
 import type { Piece } from './piece.ts';
 import { refinesGroup, screwFor } from './refine.ts';
@@ -71,6 +71,12 @@ function placesGroup(scene: Scene, frame: Frame): boolean {
 
 /** "a cap in each corner hides a long PH2": what is named first hides what is counted. */
 function hiddenByName(frame: Frame): void {
+  if (isUnderNew(frame) && (frame.counts.length > 0 || hasScrew(frame))) {
+    const at = frame.chunks.findIndex((chunk) => chunk.k === 'name' && chunk.part === frame.hiddenBy);
+    const name = frame.chunks[at];
+    if (name?.k === 'name') [frame.names, frame.cables, frame.hiddenBy] = [[name], [], null];
+    return;
+  }
   const verbAt = frame.chunks.findIndex(
     (chunk) => chunk.k === 'verb' && /^(hide|conceal)$/.test(chunk.lemma),
   );
@@ -104,12 +110,14 @@ const isOfLeads = (frame: Frame): boolean =>
 function isOfParts(frame: Frame, header: boolean): boolean {
   if (frame.joint !== null || hasScrew(frame)) return false;
   if (frame.cables.length > 0) return true;
+  if (frame.names.some(({ part }) => part === 'memory')) return true;
   const at = frame.counts[frame.counts.length - 1]?.at ?? -1;
   const next = frame.chunks.slice(at + 1).find(({ k }) => k !== 'look' && k !== 'plain');
   if (at < 0) return false;
   if (header && frame.names.some(({ plural }) => plural)) return true;
   // "speakers are two"
-  if (frame.names.some(({ plural }) => plural) && frame.verbs[0]?.act === 'be' && next === undefined) return true;
+  if (frame.names.some(({ plural }) => plural) && frame.verbs[0]?.act === 'be' && next === undefined)
+    return true;
   return (
     (next?.k === 'name' && (next.plural || frame.counts[0]?.n === 1)) ||
     next?.k === 'tool' ||
@@ -128,7 +136,9 @@ function isEnough(scene: Scene, frame: Frame, counted: Counted): boolean {
     frame.words.has('one')
   )
     return true;
-  if (isNumbered(frame) || (counted.partitive && scene.groups.length === 0 && !scene.amending)) return false;
+  const counts = scene.context.lastLine.some((entry) => entry.kind === 'undo' && entry.joint.count != null);
+  const ofNone = counted.partitive && scene.groups.length === 0 && !scene.amending;
+  if (isNumbered(frame) || (ofNone && (counts || counted.n < 3))) return false;
   if (scene.amending || scene.groups.length > 0 || counted.more || counted.outOf !== null) return true;
   if (frame.hiddenBy !== null || frame.hiddenByTopic || frame.words.has('same')) return true;
   const named = frame.names.length > 0 || scene.topicSaid;
@@ -154,7 +164,11 @@ function isNumbered(frame: Frame): boolean {
   const before = frame.chunks[at - 1];
   // "from gate four": which gate.
   if (before?.k === 'plain' && isWord(frame.chunks[at - 2], 'from', 'at', 'to', 'in')) return true;
-  return before?.k === 'talk' || before?.k === 'unknown' || (before?.k === 'word' && ['note', 'number'].includes(before.word));
+  return (
+    before?.k === 'talk' ||
+    before?.k === 'unknown' ||
+    (before?.k === 'word' && ['note', 'number'].includes(before.word))
+  );
 }
 
 /** "clips pop, five a side": how many of what was just undone. */
@@ -222,6 +236,15 @@ function countsOn(scene: Scene, frame: Frame, counted: Counted): boolean {
 function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Counted): void {
   const named = frame.joint?.owner ?? partNamed(scene, frame) ?? heldByAll(scene, frame);
   if (named !== null) scene.name(named);
+  const topical = named === null && scene.topicSaid && scene.topic !== null && sidedParts.has(scene.topic);
+  if (
+    topical &&
+    counted.spread &&
+    frame.words.has('a-side') &&
+    scene.groups.length === 0 &&
+    scene.pair.length === 0
+  )
+    scene.pair = [`left-${scene.topic}`, `right-${scene.topic}`];
   const sided =
     named !== null &&
     frame.words.has('each') &&
@@ -249,7 +272,8 @@ function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Counted): 
       ? { part: named, inferred: false }
       : last && !counted.more
         ? { part: last.part, inferred: last.partInferred }
-        : ownerFor(scene, frame.hiddenBy ?? (frame.hiddenByTopic ? hidingTopic(scene) : null));
+        : (nextOf(scene, frame) ??
+          ownerFor(scene, frame.hiddenBy ?? (frame.hiddenByTopic ? hidingTopic(scene) : null)));
   if (!hasScrew(frame) && scene.kindAhead !== null) frame.screw = scene.kindAhead;
   scene.kindAhead = null;
   const screw = screwFor(scene, frame, counted, type);
@@ -300,6 +324,16 @@ function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Counted): 
     behindColon: piece.joiner === 'colon' || (last?.behindColon ?? false),
     ...spanOf(frame),
   });
+}
+
+/** "there was a fourth one", when three of a part were counted: of that part. */
+function nextOf(scene: Scene, frame: Frame): { part: string; inferred: boolean } | null {
+  const [n] = frame.ordinals;
+  if (n === undefined || scene.topicSaid) return null;
+  const last = [scene.context.lastLine, ...scene.context.earlier.slice(0, 3)]
+    .flat()
+    .find((entry) => entry.kind === 'undo' && entry.joint.count === n - 1 && entry.joint.type === 'screws');
+  return last?.kind === 'undo' && last.part !== null ? { part: last.part, inferred: true } : null;
 }
 
 /** "one P5 and two P2 from the bezel": whose all of them are, said at the end. */

@@ -171,7 +171,8 @@ function deniesLift(scene: Scene, { chunks }: Piece): boolean {
 
 /** "so I use heat and card": a name alone, joined to talk. */
 const isBareName = ({ chunks }: Piece): boolean =>
-  chunks.some(({ k }) => k === 'name') && chunks.every((chunk) => chunk.k === 'name' || isWord(chunk, 'the', 'a', 'then', 'it'));
+  chunks.some(({ k }) => k === 'name') &&
+  chunks.every((chunk) => chunk.k === 'name' || isWord(chunk, 'the', 'a', 'then', 'it'));
 
 /** "T5 torx, three of the fan": a kind alone, before anything is counted. */
 function announcesKind(scene: Scene, piece: Piece, frame: Frame): boolean {

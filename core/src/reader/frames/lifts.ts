@@ -1,4 +1,5 @@
 import type { EntryJoint } from '../entries/entry.ts';
+import { isWord } from '../phrases/chunk.ts';
 import { partKindOf } from '../entries/partName.ts';
 import { doing, leaves, spanOf, undoing, type Frame, type Verb } from './frame.ts';
 import { targetsOf, type Target } from './liftTargets.ts';
@@ -117,8 +118,10 @@ function undoesJustSaid(scene: Scene, frame: Frame, verb: Verb | undefined): boo
 function loosensTopic(scene: Scene, frame: Frame, verb: Verb | undefined): boolean {
   const { topic } = scene;
   if ((verb?.act !== 'loosen' && verb?.act !== 'unscrew') || verb.form !== 'plain') return false;
-  if (topic === null || !scene.topicSaid || scene.acted || frame.words.has('they') || frame.words.has('it')) return false;
-  if (frame.names.length + frame.cables.length + frame.counts.length > 0 || frame.joint !== null) return false;
+  if (topic === null || !scene.topicSaid || scene.acted || frame.words.has('they') || frame.words.has('it'))
+    return false;
+  if (frame.names.length + frame.cables.length + frame.counts.length > 0 || frame.joint !== null)
+    return false;
   opensScrews(scene, frame, { part: topic, inferred: false });
   const [group] = scene.groups;
   if (group && frame.tighten) group.joint.tighten = frame.tighten;
@@ -169,7 +172,10 @@ function isLifted(frame: Frame, verb: Verb | undefined): boolean {
   const said = frame.words.has('this') || frame.words.has('now');
   if (verb.form === 's' && frame.words.has('it') && said && (verb.lemma === 'lift' || verb.lemma === 'come'))
     return !frame.words.has('at') && frame.names.length === 0;
-  if (verb.act === 'take' && verb.form === 'past' && frame.chunks.length === 1)
+  const only = frame.chunks.every(
+    (chunk) => chunk === verb || chunk.k === 'measure' || isWord(chunk, 'at', 'filler'),
+  );
+  if (verb.act === 'take' && verb.form === 'past' && only)
     return whole.has(verb.lemma) && verb.lemma !== 'take';
   if (verb.act === 'take')
     return object && whole.has(verb.lemma) && (verb.lemma !== 'take' || frame.names.length > 0);

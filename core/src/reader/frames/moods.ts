@@ -54,10 +54,24 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
     return 'caution';
   if (has(piece, 'stuck') && !scene.acted && leaves(frame) && isDeniedIn(scene, piece)) return 'note';
   // "I said nine": told of a talk, counted by nobody.
-  if (frame.verbs.some(({ lemma, form }) => lemma === 'say' && form === 'past') && frame.joint === null && !hasScrew(frame) && frame.counts.length > 0)
+  if (
+    frame.verbs.some(({ lemma, form }) => lemma === 'say' && form === 'past') &&
+    frame.joint === null &&
+    !hasScrew(frame) &&
+    frame.counts.length > 0
+  )
     return 'note';
+  // "it lifts out once its ribbon is off": how it goes, not that it went.
+  const general = frame.verbs.some(({ act, form }) => form === 's' && (act === 'take' || act === 'come'));
+  if (has(piece, 'after') && general && !isWord(first, 'after')) return 'note';
   if (leaves(frame) && /\b(?:the )?(?:wall|outlet)\b/i.test(textOf(scene, piece))) return 'note';
-  if (onlyTries(piece) || isLostOrHeld(frame) || isOfOneOf(piece) || satOver(frame) || isOneOfCounted(scene, frame))
+  if (
+    onlyTries(piece) ||
+    isLostOrHeld(frame) ||
+    isOfOneOf(piece) ||
+    satOver(frame) ||
+    isOneOfCounted(scene, frame)
+  )
     return 'note';
   if (isDenied(piece, frame)) return isWord(first, 'not', 'never') ? 'caution' : 'note';
   // "I'd better keep those apart": how they are laid down.
@@ -89,7 +103,15 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
 
 /** "alcohol in", "heat mat on", "picks in": what is done with a tool alone. */
 const isAboutTool = (frame: Frame): boolean =>
-  frame.chunks[0]?.k === 'tool' &&
+  isCardIn(frame) || (frame.chunks[0]?.k === 'tool' && isToolAlone(frame));
+/** "card in", "card under it": a card that nobody named is the one that pries. */
+const isCardIn = (frame: Frame): boolean =>
+  frame.names.length === 1 &&
+  frame.names[0]?.bare === true &&
+  frame.names[0].part === 'card' &&
+  (frame.particles.includes('in') || frame.hiddenByTopic) &&
+  frame.counts.length === 0;
+const isToolAlone = (frame: Frame): boolean =>
   frame.names.length + frame.cables.length + frame.counts.length === 0 &&
   frame.joint === null &&
   frame.verbs.length === 0 &&

@@ -73,7 +73,10 @@ export function confirmsSome(scene: Scene, frame: Frame, counted: Counted): bool
   )
     return false;
   const done =
-    leaves(frame) || frame.particles.includes('done') || doing(frame, 'come', 'take', 'have') !== undefined;
+    leaves(frame) ||
+    frame.particles.includes('done') ||
+    doing(frame, 'come', 'take', 'have') !== undefined ||
+    doing(frame, 'see')?.lemma === 'find';
   if (!done || counted.n > open.n || frame.measures.length > 0) return false;
   open.outOf ??= open.n;
   open.n = counted.n;

@@ -24,6 +24,8 @@ export function takeBack(scene: Scene, piece: Piece): void {
     last.draft = { kind: 'seen', part: last.draft.part, state: 'left' };
     return;
   }
+  // "foil folded back, not removed"
+  if (last?.draft.kind === 'undo' && last.draft.joint.type === 'tape') last.draft = { kind: 'note' };
   if (has(piece, 'stays') && scene.groups.length === 0)
     return void scene.put({ kind: 'seen', part: scene.topic, state: 'left' }, spanOf(piece));
   const [open] = scene.groups;

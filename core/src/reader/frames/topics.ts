@@ -189,7 +189,9 @@ export function topicOf(scene: Scene, frame: Frame): void {
       : [];
   const [name] = [...frame.names, ...frame.holders, ...looked].filter(({ part }) => part !== 'label');
   const cable = frame.cables.find(({ owner }) => owner !== null);
-  const part = name ? resolved(scene, name) : (cable?.owner ?? frame.joint?.owner);
+  // "backlight ribbon has no flap": what is said first.
+  const leads = cable && name && frame.chunks.indexOf(cable) < frame.chunks.indexOf(name);
+  const part = name && !leads ? resolved(scene, name) : (cable?.owner ?? frame.joint?.owner);
   if (!part) return;
   if (scene.groups.length > 0 && scene.groups[0]?.part !== part) closeGroups(scene);
   scene.name(withSide(frame, part), !name);

@@ -27,7 +27,8 @@ export function readUncounted(scene: Scene, frame: Frame): boolean {
   const { joint } = frame;
   if (joint === null || joint.type === 'solder' || (frame.cables.length > 0 && joint.type !== 'tape'))
     return false;
-  const opens = comesFree(frame) || doing(frame, ...undoing, 'unroute', 'press') !== undefined;
+  const gone = frame.verbs.some(({ lemma, form }) => lemma === 'go' && form === 'past');
+  const opens = gone || comesFree(frame) || doing(frame, ...undoing, 'unroute', 'press') !== undefined;
   const terse =
     frame.verbs.length === 0 && [...frame.words].every((word) => quiet.has(word)) && joint.type !== 'screws';
   const first = frame.chunks.find(({ k }) => k !== 'look' && k !== 'plain');

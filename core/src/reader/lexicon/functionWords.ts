@@ -168,7 +168,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ],
   [
     'each',
-    'each, apiece, per, ea, a piece, each side, on each side, per module, each one, respectively, every, each of them, one each',
+    'each, apiece, per, ea, a piece, per module, each one, respectively, every, each of them, one each',
   ],
   [
     'a-side',

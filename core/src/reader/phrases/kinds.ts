@@ -297,6 +297,7 @@ function groupedNumber(tokens: readonly Token[], at: number): { value: number; t
 function spokenHalf(tokens: readonly Token[], at: number): { value: number; to: number } | null {
   const [first, second] = [tokens[at]?.lower, tokens[at + 1]?.lower];
   if (first === 'half' && (second === 'a' || second === 'an')) return { value: 0.5, to: at + 2 };
-  if (first === 'quarter' && second === 'of' && /^an?$/.test(tokens[at + 2]?.lower ?? '')) return { value: 0.25, to: at + 3 };
+  if (first === 'quarter' && second === 'of' && /^an?$/.test(tokens[at + 2]?.lower ?? ''))
+    return { value: 0.25, to: at + 3 };
   return first === 'a' || first === 'an' ? { value: 1, to: at + 1 } : null;
 }

@@ -70,6 +70,9 @@ const nounVerbs = new Set(['dock', 'charge', 'scan', 'start', 'record', 'touch',
 
 const longestName = 6;
 const looks = new Set([
+  'sata',
+  'nvme',
+  'pcie',
   'little',
   'small',
   'tiny',

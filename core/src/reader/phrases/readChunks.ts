@@ -134,7 +134,8 @@ const named: Rule = (tokens, at, lexicon) => {
   )
     return null;
   const named = phrase.senses.some((sense) => sense.k === 'talk' && sense.names);
-  if ((first === 'tool' && !(named && name.to > phrase.to)) || (first === 'word' && phrase.to > at + 1)) return null;
+  if ((first === 'tool' && !(named && name.to > phrase.to)) || (first === 'word' && phrase.to > at + 1))
+    return null;
   return name;
 };
 
@@ -144,7 +145,10 @@ function ofAnother(tokens: readonly Token[], name: NonNullable<Found>, lexicon: 
   const at = tokens[name.to + 1]?.lower === 'the' ? name.to + 2 : name.to + 1;
   const other = readName(tokens, at, lexicon);
   if (other?.body.k !== 'name' || other.body.bare || other.to > at + 2) return null;
-  const said = `${tokens.slice(at, other.to).map(({ lower }) => lower).join(' ')} ${name.body.word}`;
+  const said = `${tokens
+    .slice(at, other.to)
+    .map(({ lower }) => lower)
+    .join(' ')} ${name.body.word}`;
   const known = lexicon.sensesOf(said).find((sense) => sense.k === 'part');
   const part = known?.k === 'part' ? known.part : `${other.body.part}-${name.body.part}`.slice(0, 80);
   return { body: { ...name.body, part, known: known !== undefined, bare: false }, to: other.to };
@@ -360,4 +364,63 @@ const backCover: Rule = (tokens, at, lexicon) => {
   };
 };
 
-const rules: readonly Rule[] = [code, ordinal, measure, kind, figure, count, mark, backCover, named, lexeme];
+/** "with its base facing up", "screen to the mat", "underside towards you": which side is up then. */
+const facing: Rule = (tokens, at) => {
+  const before = tokens[at - 1]?.lower ?? '';
+  if (tokens[at]?.kind !== 'word') return null;
+  const words = tokens.slice(at, at + 7).map(({ lower }) => lower);
+  const said = words.join(' ');
+  const found = facings.find(([pattern]) => pattern.test(said));
+  if (!found || before === 'plug') return null;
+  const length = (found[0].exec(said)?.[0] ?? '').trim().split(' ').length;
+  return { body: { k: 'word', word: found[1] }, to: at + length };
+};
+const way = '(?: side)? (?:faces|facing|looks|looking|points|pointing|turned|is|goes|showing|to|towards) ';
+const upward = '(?:up|upward|upwards|uppermost|(?:the )?(?:sky|ceiling)|(?:towards )?(?:me|you))\\b';
+const downward = '(?:down|downward|downwards|(?:the )?(?:mat|table|bench|blanket|cloth))\\b';
+const under = '(?:base|bottom|underside|belly|rear|back|feet)';
+const upper = '(?:lid|screen|display|glass|keys|keyboard|face|front|top)';
+const facings: readonly (readonly [RegExp, FunctionWord])[] = [
+  [new RegExp(`^${under}${way}${upward}`), 'face-bottom'],
+  [new RegExp(`^${upper}${way}${downward}`), 'face-bottom'],
+  [new RegExp(`^${upper}${way}${upward}`), 'face-top'],
+  [new RegExp(`^${under}${way}${downward}`), 'face-top'],
+];
+
+/** `CR2032`: a coin cell by its size. */
+const cell: Rule = (tokens, at) =>
+  /^(cr|br|lir|ml)$/.test(tokens[at]?.lower ?? '') &&
+  tokens[at + 1]?.glued &&
+  /^\d{4}$/.test(tokens[at + 1]?.text ?? '')
+    ? {
+        body: { k: 'name', part: 'coin-cell', known: true, bare: false, plural: false, word: 'cell' },
+        to: at + 2,
+      }
+    : null;
+
+/** "2 thumb", "4 spring": behind a figure, a kind of screw. */
+const shortKind: Rule = (tokens, at) => {
+  if (at === 0 || readNumber(tokens, at - 1)?.to !== at) return null;
+  const word = tokens[at]?.lower ?? '';
+  const next = tokens[at + 1]?.lower ?? '';
+  if (next !== '' && tokens[at + 1]?.kind !== 'mark') return null;
+  if (/^thumbs?$/.test(word))
+    return { body: { k: 'joint', type: 'screws', plural: true, owner: null }, to: at + 1 };
+  return /^springs?$/.test(word) ? { body: { k: 'kind', screw: { sprung: true } }, to: at + 1 } : null;
+};
+
+const rules: readonly Rule[] = [
+  facing,
+  cell,
+  shortKind,
+  code,
+  ordinal,
+  measure,
+  kind,
+  figure,
+  count,
+  mark,
+  backCover,
+  named,
+  lexeme,
+];
