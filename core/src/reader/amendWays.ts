@@ -198,7 +198,11 @@ function inherited(entry: EntryOf<'undo'>, old: readonly EntryOf<'undo'>[]): Ent
 
 /** "no, ten", "make that 2", "four not three": another count of the same. */
 export const byCount: Way = (line, { right, wrong, strong }, target, context) => {
-  const groups = target.filter(isCounted);
+  const counted = target.filter(isCounted);
+  // "no, 6 T5", behind five T5 and a standoff: those that were said to be of that kind.
+  const { size } = kindIn(right);
+  const alike = counted.filter(({ joint }) => size != null && joint.screw?.size === size);
+  const groups = alike.length === 1 && counted.length > 1 ? alike : counted;
   const counts = right.filter((chunk) => chunk.k === 'count');
   const count = counts[0];
   const only = groups[0];

@@ -236,8 +236,20 @@ const isLeadOff = (frame: Frame): boolean =>
 function isOpened(frame: Frame, scene: Scene): boolean {
   if (comesFree(frame)) return true;
   if (
-    doing(frame, 'take', 'pop', 'come', 'release', 'open', 'slide', 'pry', 'press', 'peel', 'unroute') !==
-    undefined
+    doing(
+      frame,
+      'take',
+      'pop',
+      'come',
+      'release',
+      'open',
+      'slide',
+      'pry',
+      'press',
+      'peel',
+      'unroute',
+      'unclip',
+    ) !== undefined
   )
     return !frame.words.has('still');
   if (mechanismOf(frame) !== null && mechanismOf(frame) !== 'coax' && !doing(frame, 'lay', 'go'))

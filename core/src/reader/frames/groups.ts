@@ -142,6 +142,8 @@ function isEnough(scene: Scene, frame: Frame, counted: Counted): boolean {
   if (scene.amending || scene.groups.length > 0 || counted.more || counted.outOf !== null) return true;
   if (frame.hiddenBy !== null || frame.hiddenByTopic || frame.words.has('same')) return true;
   const named = frame.names.length > 0 || scene.topicSaid;
+  // "twelve at the rim", before anything is open: of the cover.
+  if (!scene.opened && frame.where.length > 0) return true;
   const ofMemory =
     scene.topic !== null &&
     /(^|-)(memory|module|stick)$/.test(scene.topic) &&

@@ -50,7 +50,7 @@ export function readLift(scene: Scene, frame: Frame): boolean {
     verb?.form === 'plain' &&
     frame.chunks.length === 1 &&
     whole.has(verb.lemma) &&
-    !['take', 'pull', 'draw'].includes(verb.lemma) &&
+    (!['take', 'pull', 'draw'].includes(verb.lemma) || (scene.joined && !scene.topicIsLead)) &&
     scene.topicSaid;
   const lifted = follows || ordered || isLifted(frame, verb);
   if (frees(scene, frame, lifted, verb)) return true;
@@ -82,7 +82,10 @@ export function readLift(scene: Scene, frame: Frame): boolean {
     for (const group of scene.groups) group.part = targets[0].part;
   closeGroups(scene);
   const unscrewed =
-    verb?.act === 'unscrew' && !lifted && frame.counts.length === 0 && targets.length === 1
+    (verb?.act === 'unscrew' || verb?.act === 'loosen') &&
+    !lifted &&
+    frame.counts.length === 0 &&
+    targets.length === 1
       ? targets[0]
       : undefined;
   if (unscrewed) return opensScrews(scene, frame, unscrewed);
@@ -153,10 +156,14 @@ function opensScrews(scene: Scene, frame: Frame, { part, inferred }: Target): bo
   return true;
 }
 
+const tipping = new Set(['tip', 'tilt', 'swing', 'hinge', 'fold']);
+
 function isLifted(frame: Frame, verb: Verb | undefined): boolean {
   if (frame.chunks.length === 1 && frame.particles[0] === 'up') return false;
   if (verb?.act === 'come' && frame.measures.some(({ unit }) => unit === 'mm' || unit === 'cm')) return false;
   if (verb && / (off|out|away|aside)$/.test(verb.lemma)) return true;
+  // "tip it up": moved, not off yet.
+  if (verb && tipping.has(verb.lemma) && frame.particles.every((particle) => particle === 'up')) return false;
   if (leaves(frame))
     return verb?.act !== 'open' || frame.particles.some((p) => p === 'off' || p === 'out' || p === 'away');
   if (!verb) return false;
@@ -165,6 +172,9 @@ function isLifted(frame: Frame, verb: Verb | undefined): boolean {
     .slice(verbAt + 1)
     .some((chunk) => chunk.k === 'word' && ['it', 'they', 'both', 'this'].includes(chunk.word));
   const object = frame.names.length > 0 || pronoun;
+  // "it came"
+  if (verb.lemma === 'come' && verb.form === 'past' && frame.words.has('it') && frame.chunks.length <= 3)
+    return true;
   // "battery comes"
   const comes = verb.lemma === 'come' && verb.form === 's' && verb === frame.chunks[frame.chunks.length - 1];
   if (comes && frame.names.length > 0 && frame.counts.length === 0) return true;
@@ -189,7 +199,7 @@ const opensSomething = (frame: Frame, verb: Verb | undefined): boolean =>
   (verb.act === 'pry' ||
     verb.act === 'unclip' ||
     (verb.act === 'slide' && frame.joint === null) ||
-    (verb.act === 'unscrew' && frame.names.length > 0));
+    ((verb.act === 'unscrew' || (verb.act === 'loosen' && verb.form === 'plain')) && frame.names.length > 0));
 
 /** "a seventh, beside the plug, out now", "they are out", "got it": the screw, not its part. */
 function isOfScrew(scene: Scene, frame: Frame, lifted: boolean): boolean {
@@ -217,6 +227,8 @@ function isOfScrew(scene: Scene, frame: Frame, lifted: boolean): boolean {
   )
     return true;
   if (open && nameless && loosened) return true;
+  // "two pull strips, came out nicely"
+  if (open && nameless && lifted && open.type === 'stretch-tape' && !frame.words.has('it')) return true;
   if (!lifted || !nameless) return false;
   const plural =
     frame.words.has('they') || frame.words.has('all') || (frame.words.has('both') && scene.groups.length > 0);

@@ -61,6 +61,15 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
     frame.counts.length > 0
   )
     return 'note';
+  // "with the screws gone, …": told before.
+  const given = frame.verbs.every(({ act }) => act === 'go' || act === 'be');
+  if (
+    isWord(first, 'with') &&
+    given &&
+    frame.counts.length === 0 &&
+    (leaves(frame) || frame.verbs.some(({ lemma }) => lemma === 'go'))
+  )
+    return 'note';
   // "it lifts out once its ribbon is off": how it goes, not that it went.
   const general = frame.verbs.some(({ act, form }) => form === 's' && (act === 'take' || act === 'come'));
   if (has(piece, 'after') && general && !isWord(first, 'after')) return 'note';
@@ -185,7 +194,7 @@ const isDeniedIn = (scene: Scene, piece: Piece): boolean =>
 
 /** "lost one on the floor", "three hold": told of screws, undone by nobody. */
 const isLostOrHeld = (frame: Frame): boolean =>
-  frame.verbs.some(({ lemma }) => lemma === 'lose') ||
+  frame.verbs.some(({ lemma }) => ['lose', 'tear', 'break', 'crack', 'rip'].includes(lemma)) ||
   (frame.verbs.length === 1 &&
     frame.verbs[0]?.lemma === 'hold' &&
     frame.verbs[0] === frame.chunks[frame.chunks.length - 1] &&

@@ -196,7 +196,7 @@ function placeName(frame: Frame, name: Named, role: Role): Role {
 function placeJoint(frame: Frame, joint: Extract<Chunk, { k: 'joint' }>, role: Role): Role {
   // "with the foil on", "popped off its post": what stays with it, where it came off.
   const stays = role === 'means' && (joint.type === 'tape' || joint.type === 'adhesive');
-  if (stays || (role === 'at' && frame.words.has('off') && joint.type === 'standoffs')) return 'act';
+  if (stays || (role === 'at' && frame.words.has('off'))) return 'act';
   if (role === 'under')
     frame.hiddenBy = joint.type === 'adhesive' ? 'glue' : joint.type === 'clips' ? 'clip' : 'tape';
   else if (role !== 'at' || frame.joint === null) frame.joint ??= joint;
@@ -237,7 +237,7 @@ function placeWord(
     word === 'off' &&
     frame.names.length + frame.cables.length > 0 &&
     !isInverted(chunks, i) &&
-    (isWord(next, 'the', 'it') || (next?.k === 'name' && !comesOff(chunks[i + 2])))
+    (isWord(next, 'the', 'it', 'they') || (next?.k === 'name' && !comesOff(chunks[i + 2])))
   ) {
     frame.particles.push('off');
     frame.words.add('off');
@@ -246,6 +246,17 @@ function placeWord(
   if (word === 'same' && text.startsWith('same as')) {
     frame.words.add(word);
     return 'at';
+  }
+  // "up with the board", "off with the cover"
+  const pulls = before?.k === 'word' && ['up', 'off', 'out', 'away'].includes(before.word);
+  if (
+    word === 'with' &&
+    pulls &&
+    frame.names.length + frame.cables.length === 0 &&
+    frame.counts.length === 0
+  ) {
+    if (isParticle(before.word) && !frame.particles.includes(before.word)) frame.particles.push(before.word);
+    return 'act';
   }
   // "another two where the strap was"
   if (word === 'question' && text === 'where' && i > 0) return role === 'under' ? role : 'at';

@@ -48,6 +48,7 @@ function dropListed(scene: Scene): void {
 
 /** Everything that is no act: kept as what it is, with the part it is about. */
 export function readTalk(scene: Scene, piece: Piece, frame: Frame, mood: Exclude<Mood, 'act' | 'up'>): void {
+  if (staysIn(scene, piece)) return;
   if (leavesThem(scene, frame, mood)) return void takeBack(scene, piece);
   const parts = partsIn(scene, piece.chunks);
   const [part] = parts;
@@ -72,6 +73,17 @@ export function readTalk(scene: Scene, piece: Piece, frame: Frame, mood: Exclude
   else if (has(piece, 'absent') && part !== undefined)
     scene.put({ kind: 'seen', part, state: 'absent' }, spanOf(piece));
   else note(scene, piece);
+}
+
+/** "four screws, and they stay in it": captive. */
+function staysIn(scene: Scene, piece: Piece): boolean {
+  const last = scene.groups[scene.groups.length - 1];
+  const says = has(piece, 'they') && has(piece, 'stays') && !has(piece, 'not');
+  const text = scene.line.slice(spanOf(piece).start, spanOf(piece).end);
+  if (!last || !says || last.type !== 'screws' || !/\bstay(?:s|ing)? in\b/i.test(text)) return false;
+  last.screw = { ...last.screw, captive: true };
+  last.end = spanOf(piece).end;
+  return true;
 }
 
 /** "forty rivets, and you don't drill them", "eight screws, could leave them": counted, not undone. */
@@ -123,7 +135,9 @@ export function note(scene: Scene, piece: Piece): void {
   } else if (isWord(first, 'check') || has(piece, 'works')) scene.put({ kind: 'check' }, { start, end });
   else if (scene.bareWarning && last?.draft.kind === 'caution') last.end = end;
   else {
-    const said = frame ? partsIn(scene, [...frame.names, ...frame.cables]) : [];
+    // "lid's closed": how it stands on the bench, not what the work is about.
+    const shuts = frame?.verbs.some(({ lemma }) => lemma === 'close' || lemma === 'shut') ?? false;
+    const said = frame && !shuts ? partsIn(scene, [...frame.names, ...frame.cables]) : [];
     const [part] = first?.k === 'name' || piece.joiner === 'start' ? said : [];
     scene.put({ kind: 'note', ...(part ? { part } : {}) }, { start, end });
   }

@@ -35,6 +35,14 @@ export function readUncounted(scene: Scene, frame: Frame): boolean {
   const behindTool = frame.chunks.some(({ k }) => k === 'tool');
   if (!opens && !terse && !(behindTool && joint.type === 'clips')) return false;
   if (joint.type === 'screws' && !opens) return false;
+  // "press its little catch", of a plug: how it comes off.
+  if (
+    scene.topicIsLead &&
+    joint.type === 'clips' &&
+    doing(frame, 'press', 'release') &&
+    partNamed(scene, frame) === null
+  )
+    return true;
   const named =
     joint.owner ??
     partNamed(scene, frame) ??

@@ -111,7 +111,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ['off', 'off, aff'],
   ['out', 'out, oot'],
   ['up', 'up'],
-  ['away', 'away, awa'],
+  ['away', 'away, awa, aside'],
   ['free', 'free, clear, at liberty'],
   ['in', 'in, into place, in place'],
   ['on', 'on, onto'],
@@ -248,7 +248,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ],
   [
     'stripped',
-    "stripped, chewed, chewed up, rounded, rounded out, rounded off, chewed to bits, rounds off, mangled, cammed out, strippd, spinner, just spins, only spins, rounded head, chewed recess, worn recess, worn out head, just turns, turns and turns, goes round and round, go round and round, round and round, keeps turning, turns around, spins in its insert, spins freely, no bite, will not bite, wont bite, won't bite, chewed head, free spinning, damaged head, damaged recess, stripped out, headless, turns without end, keeps spinning, buggered, knackered head, crossthreaded, butchered, turns endlessly, turns free",
+    "stripped, chewed, chewed up, rounded, rounded out, rounded off, chewed to bits, rounds off, mangled, cammed out, strippd, spinner, just spins, only spins, rounded head, chewed recess, worn recess, worn out head, just turns, turns and turns, goes round and round, go round and round, round and round, keeps turning, turns around, spins in its insert, spins freely, no bite, will not bite, wont bite, won't bite, chewed head, free spinning, damaged head, damaged recess, stripped out, headless, turns without end, keeps spinning, buggered, knackered head, crossthreaded, butchered, turns endlessly, turns free, no thread left, has no thread left, has no thread, no thread in it, thread is gone, thread's gone",
   ],
   [
     'stuck',

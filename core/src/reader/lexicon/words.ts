@@ -49,7 +49,7 @@ export const jointRows: readonly (readonly [type: JointType, words: string])[] =
 
 /** Nouns for a joint by wire; the mechanism where the noun says it. */
 export const cableRows: readonly (readonly [mechanism: Mechanism | null, words: string])[] = [
-  ['plug', 'plug, jst, jst plug, friction plug, wire plug, molex, power plug, two pin plug'],
+  ['plug', 'plug, jst, jst plug, friction plug, wire plug, molex, two pin plug'],
   [
     'coax',
     'coax, coax lead, coax cable, coax plug, coaxial, coaxial connector, coaxial cable, coax connector, snap coax, coax wire, coaxial lead, coaxial plug, coax jobby, coax jobbie',

@@ -42,7 +42,9 @@ export function readChunks(line: string, lexicon: Lexicon): Chunk[] {
 
 /** "7) …": the number of a step; the line begins behind it. */
 const numberedList = ([number, mark, next]: readonly Token[]): number =>
-  number?.kind === 'number' && mark?.text === ')' && next !== undefined ? 2 : 0;
+  number?.kind === 'number' && (mark?.text === ')' || mark?.text === '.') && next !== undefined && !next.glued
+    ? 2
+    : 0;
 
 export const kind: Rule = (tokens, at, lexicon) => {
   const found = readKind(tokens, at, lexicon);
@@ -126,6 +128,10 @@ const named: Rule = (tokens, at, lexicon) => {
   const whole = name?.body.k === 'name' && name.body.bare ? ofAnother(tokens, name, lexicon) : null;
   if (whole) return whole;
   if (name && isCounted && (name.body.k === 'joint' || name.body.k === 'cable')) return name;
+  // "its number stands beside the slot"
+  const stands = phrase.senses.some((sense) => sense.k === 'verb' && sense.form === 's');
+  if (name && stands && name.to === at + 1 && at > 0 && placing.test(tokens[at + 1]?.lower ?? ''))
+    return null;
   if (name?.body.k === 'name' && isSideOf(tokens, at, name.to))
     return { body: { k: 'place', place: `${name.body.word} side` }, to: name.to + 1 };
   if (
@@ -154,6 +160,8 @@ function ofAnother(tokens: readonly Token[], name: NonNullable<Found>, lexicon: 
   return { body: { ...name.body, part, known: known !== undefined, bare: false }, to: other.to };
 }
 
+const placing = /^(?:beside|near|behind|under|above|below|next|over|across|between)$/;
+
 /** "on the antenna side": where, not what. */
 const isSideOf = (tokens: readonly Token[], at: number, to: number): boolean =>
   tokens[to]?.lower === 'side' && tokens[at - 1]?.lower === 'the' && tokens[to + 1]?.lower !== 'cover';
@@ -181,6 +189,15 @@ const determiners = new Set([
 const lexeme: Rule = (tokens, at, lexicon) => {
   const phrase = lexemeAt(tokens, at, lexicon);
   const noun = isNoun(tokens, at, phrase) ? lexemeAt(tokens.slice(at, at + 1), 0, lexicon).senses : [];
+  const verb = phrase.senses.find((sense) => sense.k === 'verb' && sense.form === 's');
+  if (
+    verb &&
+    at > 0 &&
+    phrase.senses[0]?.k !== 'verb' &&
+    phrase.to === at + 1 &&
+    placing.test(tokens[at + 1]?.lower ?? '')
+  )
+    return { body: bodyOf(verb), to: phrase.to };
   const { senses, to } = noun[0]?.k === 'joint' ? { senses: noun, to: at + 1 } : phrase;
   const [sense] = senses;
   // "lint-free", "cut-out": a piece of a longer word.
