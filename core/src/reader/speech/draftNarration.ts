@@ -35,7 +35,7 @@ export function draftWithDoubts(
   shopWords: readonly ShopWord[] = [],
 ): DoubtedEntry[] {
   let context: LineContext = { ...emptyContext(known, shopWords), spoken: true };
-  const lines: DoubtedEntry[][] = [];
+  const told: Drafted[] = [];
   for (const sentence of splitSentences(joinCues(cues))) {
     const { text, at, opens } = sentence;
     const title = titleOf(sentence, context);
@@ -51,40 +51,72 @@ export function draftWithDoubts(
       };
       if (!/[,.:]\s+\S.*[.!?]\s+\S/.test(text) && text.length < 70) continue;
     }
-    if (context.procedure !== null && !isOff(lines, context.procedure))
+    if (context.procedure !== null && !isOff(told, context.procedure))
       context = { ...context, part: context.procedure, off: false };
     context = { ...context, direction: context.goingBack ? 'up' : 'down' };
     if (goesBack.test(text)) context = { ...context, goingBack: true, direction: 'up' };
     const reading = readLine(text, { ...context, at, opens });
-    keep(lines, reading);
+    keep(told, reading);
     context = advanceByReading(context, reading);
+    context = { ...context, goingBack: turnsBack(told, reading) ?? context.goingBack };
     const stated = reading.entries.find((entry) => entry.kind === 'requires');
     if (stated?.kind === 'requires' && opens) context = { ...context, procedure: stated.part };
   }
-  return lines.flat().filter(({ entry }) => isDrafted(entry));
+  return told.flatMap(({ drafts }, i) =>
+    drafts.filter((draft) => isDrafted(draft.entry) && !isOnlyTold(draft, i, told)),
+  );
 }
 
-const isOff = (lines: readonly (readonly DoubtedEntry[])[], part: string): boolean =>
-  lines.some((line) => line.some(({ entry }) => entry.kind === 'lift' && entry.part === part));
+/** Words by which something is undone; a sentence without any only tells how a part is held. */
+const doing =
+  /\b(?:remov|und[oi]|unscrew|tak|took|out\b|off\b|loos|came\b|com(?:e|es|ing)\b|pull|plug|connect|lift|pop|slid|flip|peel|pr[iy]|releas|squeez|press|drill|cut|away\b|gone\b|go(?:es)? in|free\b|done\b|open|clip|push|turn|wind|twist|unhook|ease)/i;
+
+/** A sentence, with what was drafted from it. */
+interface Drafted {
+  readonly text: string;
+  readonly drafts: DoubtedEntry[];
+}
+
+/** In speech, "four sprung screws, numbered" counts when the part comes off, and not where it stays. */
+function isOnlyTold({ entry }: DoubtedEntry, at: number, told: readonly Drafted[]): boolean {
+  if (entry.kind !== 'undo' || entry.part === null || entry.joint.type === 'connector') return false;
+  if (told.slice(at, at + 2).some(({ text }) => doing.test(text))) return false;
+  return !told
+    .slice(at)
+    .some(({ drafts }) => drafts.some((later) => later.entry.kind === 'lift' && later.entry.part === entry.part));
+}
+
+/** A part that was taken off goes back: so does what follows, until something is taken off again. */
+function turnsBack(told: readonly Drafted[], { entries }: Reading): boolean | null {
+  if (entries.some(({ kind }) => kind === 'lift')) return false;
+  const fits = entries.some((entry) => entry.kind === 'refit' && entry.part != null && isOff(told, entry.part));
+  return fits && !entries.some(({ kind }) => kind === 'undo') ? true : null;
+}
+
+const isOff = (told: readonly Drafted[], part: string): boolean =>
+  told.some(({ drafts }) => drafts.some(({ entry }) => entry.kind === 'lift' && entry.part === part));
 
 /** "Reverse this procedure", "the way back": what follows goes together. */
 const goesBack =
   /\b(?:reassembl\w*|reverse (?:this|the|that) (?:procedure|order|steps)|(?:in|is the) reverse order|way back|back together|put (?:everything|it all|it) back|putting it (?:all )?(?:back )?together|same thing backwards?|so going back|goes together in reverse|trial fit|section \w+,? assembly)\b/i;
 
 /** Takes in a reading; a correction changes the line that it is about. */
-function keep(lines: DoubtedEntry[][], reading: Reading): void {
+function keep(told: Drafted[], reading: Reading): void {
   const why =
     reading.doubts[0]?.why ?? (reading.unread[0] ? `“${reading.unread[0]}” was not understood` : null);
   const doubted = (entries: readonly Entry[]): DoubtedEntry[] => entries.map((entry) => ({ entry, why }));
   if (reading.amends === undefined) {
-    lines.push(doubted(reading.entries));
+    told.push({ text: reading.line, drafts: doubted(reading.entries) });
     return;
   }
-  const acts = lines
-    .map((line, i) => ({ line, i }))
-    .filter(({ line }) => holdsAct(line.map(({ entry }) => entry)));
+  const acts = told.filter(({ drafts }) => holdsAct(drafts.map(({ entry }) => entry)));
   const target = acts[acts.length - 1 - (reading.linesBack ?? 0)];
-  if (target) lines[target.i] = reading.amends === 'strike' ? [] : doubted(reading.whole ?? reading.entries);
+  if (!target) return;
+  target.drafts.splice(
+    0,
+    target.drafts.length,
+    ...(reading.amends === 'strike' ? [] : doubted(reading.whole ?? reading.entries)),
+  );
 }
 
 const talk: ReadonlySet<Entry['kind']> = new Set(['note', 'seen', 'serve', 'refit', 'check']);
