@@ -16,6 +16,8 @@ export interface LineContext {
   readonly screw: Screw | null;
   /** The last thing undone, for "the other side the same". */
   readonly last: EntryOf<'undo'> | null;
+  /** Screws counted but not undone yet: "all out" is said of them. */
+  readonly seen: EntryOf<'seen'> | null;
   /** The entries of the last line that held an act, for "no, five". */
   readonly lastLine: readonly Entry[];
   /** What a line of acts said before that one, newest first: a correction may be meant for it. */
@@ -50,6 +52,7 @@ export function emptyContext(
     off: false,
     screw: null,
     last: null,
+    seen: null,
     lastLine: [],
     earlier: [],
     direction: 'down',
@@ -108,6 +111,7 @@ function advanceBy(context: LineContext, entry: Entry): LineContext {
         ...spoken,
         direction: 'down',
         opened: true,
+        seen: null,
         last: entry,
         part: part ?? context.part,
         off: part === null ? context.off : false,
@@ -115,7 +119,14 @@ function advanceBy(context: LineContext, entry: Entry): LineContext {
       };
     }
     case 'lift':
-      return { ...spoken, direction: 'down', opened: true, part: part ?? context.part, off: true };
+      return {
+        ...spoken,
+        direction: 'down',
+        opened: true,
+        seen: null,
+        part: part ?? context.part,
+        off: true,
+      };
     case 'refit':
       return { ...spoken, direction: context.opened ? 'up' : 'down', part: part ?? context.part, off: false };
     case 'turn':
@@ -129,7 +140,12 @@ function advanceBy(context: LineContext, entry: Entry): LineContext {
         part: part ?? context.part,
         off: part === null || part === context.part ? context.off : false,
       };
-    case 'seen':
+    case 'seen': {
+      const seen = entry.joint?.count != null ? entry : context.seen;
+      return part === null || part === context.part
+        ? { ...spoken, seen }
+        : { ...spoken, seen, part, off: false };
+    }
     case 'covers':
       return part === null || part === context.part ? spoken : { ...spoken, part, off: false };
     case 'requires':

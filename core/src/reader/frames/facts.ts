@@ -47,6 +47,9 @@ export function readTurn(scene: Scene, frame: Frame): boolean {
   const side = (['face-bottom', 'face-top', 'face-side', 'face-over'] as const).find((word) =>
     frame.words.has(word),
   );
+  // "I was reading that upside down", "the Flip 13"
+  if (doing(frame, 'read', 'see', 'talk', 'test') || (side === 'face-over' && frame.counts.length > 0))
+    return false;
   if (side === 'face-over' && (scene.isAtConnector || frame.names.length > 0)) return false;
   const isUp =
     frame.particles.length === 1 &&

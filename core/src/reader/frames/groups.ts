@@ -114,6 +114,8 @@ function isOfParts(frame: Frame, header: boolean): boolean {
   const at = frame.counts[frame.counts.length - 1]?.at ?? -1;
   const next = frame.chunks.slice(at + 1).find(({ k }) => k !== 'look' && k !== 'plain');
   if (at < 0) return false;
+  // "soft in two places", "three turns": behind a figure, a noun.
+  if (next?.k === 'verb' && next.form === 's' && next === frame.chunks[frame.chunks.length - 1]) return true;
   if (header && frame.names.some(({ plural }) => plural)) return true;
   // "speakers are two"
   if (frame.names.some(({ plural }) => plural) && frame.verbs[0]?.act === 'be' && next === undefined)

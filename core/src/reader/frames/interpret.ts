@@ -261,9 +261,32 @@ function takesSeen(scene: Scene, frames: readonly Frame[]): boolean {
     frame.counts.length === 0 &&
     frame.joint === null &&
     (frame.words.has('they') || frame.words.has('it') || frame.words.has('all') || frame.words.has('both'));
-  if (!takes || !scene.seen) return false;
-  scene.seen();
-  scene.seen = null;
+  if (takes && scene.seen) {
+    scene.seen();
+    scene.seen = null;
+    return true;
+  }
+  return frame !== undefined && frames.length === 1 && takesCounted(scene, frame, takes);
+}
+
+/** "all eight are out", "they're coming out now", behind "I count eight": those. */
+function takesCounted(scene: Scene, frame: Frame, takes: boolean | undefined): boolean {
+  const { seen } = scene.context;
+  const joint = seen?.joint;
+  if (!seen || !joint || scene.acted || scene.topicSaid) return false;
+  const [count] = frame.counts;
+  const nameless =
+    frame.names.length + frame.cables.length === 0 && frame.joint === null && frame.hiddenBy === null;
+  const plural = frame.words.has('they') || frame.words.has('all') || frame.words.has('both');
+  const out = leaves(frame) || frame.particles.includes('done') || doing(frame, 'come') !== undefined;
+  if (!nameless || frame.measures.length > 0 || !(takes || (out && (plural || count?.n === joint.count))))
+    return false;
+  if (count && count.n !== joint.count) return false;
+  const screw = { ...joint.screw, ...frame.screw };
+  scene.undo({ ...joint, ...(Object.keys(screw).length > 0 ? { screw } : {}) }, seen.part, spanOf(frame), [
+    'part',
+    'count',
+  ]);
   return true;
 }
 

@@ -55,7 +55,7 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
   if (has(piece, 'stuck') && !scene.acted && leaves(frame) && isDeniedIn(scene, piece)) return 'note';
   // "I said nine": told of a talk, counted by nobody.
   if (
-    frame.verbs.some(({ lemma, form }) => lemma === 'say' && form === 'past') &&
+    frame.verbs.some(({ lemma, form }) => lemma === 'say' && form !== 'ing') &&
     frame.joint === null &&
     !hasScrew(frame) &&
     frame.counts.length > 0

@@ -23,9 +23,9 @@ export function isTotal(scene: Scene, frame: Frame, counted: Counted): boolean {
   const repeated =
     scene.groups.length > 0 &&
     (counted.n === sum || (counted.n === first && sum === 2 * first)) &&
-    bare(frame) &&
+    (bare(frame) || saysAgain(scene, frame)) &&
     !counted.partitive &&
-    (scene.groups.length > 1 || frame.words.has('yes') || frame.words.has('so'));
+    (scene.groups.length > 1 || frame.words.has('yes') || frame.words.has('so') || saysAgain(scene, frame));
   const total =
     frame.words.has('total') ||
     (frame.words.has('this') && bare(frame) && scene.groups.length > 0) ||
@@ -43,6 +43,17 @@ export function isTotal(scene: Scene, frame: Frame, counted: Counted): boolean {
   } else if (sum > 0 && sum !== counted.n) doubtSum(scene, counted.n);
   return sum > 0 || scene.context.lastLine.length > 0;
 }
+
+/** "…, both screws out": those just counted. */
+const saysAgain = (scene: Scene, frame: Frame): boolean =>
+  frame.joint !== null &&
+  frame.joint.type === scene.groups[0]?.type &&
+  frame.joint.owner === null &&
+  frame.names.length === 0 &&
+  !hasScrew(frame) &&
+  frame.looks.length === 0 &&
+  leaves(frame) &&
+  (frame.words.has('both') || frame.words.has('all'));
 
 export const bare = (frame: Frame): boolean =>
   frame.names.length + frame.cables.length === 0 &&

@@ -124,9 +124,9 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ['done', 'done, undone, sorted'],
   [
     'not',
-    "not, don't, dont, do not, doesn't, doesnt, didn't, didnt, isn't, isnt, aren't, arent, wasn't, wasnt, weren't, werent, hasn't, hasnt, haven't, havent, hadn't, hadnt, ain't, aint, needn't, neednt, mustn't, mustnt, shan't, nor, neither, hardly, barely, dinnae, cannae, wasnae, isnae, shouldn't, shouldnt, wouldn't, wouldnt, couldn't, couldnt, need not, refuses to, fails to",
+    "not, won't, wont, will not, don't, dont, do not, doesn't, doesnt, didn't, didnt, isn't, isnt, aren't, arent, wasn't, wasnt, weren't, werent, hasn't, hasnt, haven't, havent, hadn't, hadnt, ain't, aint, needn't, neednt, mustn't, mustnt, shan't, nor, neither, hardly, barely, dinnae, cannae, wasnae, isnae, shouldn't, shouldnt, wouldn't, wouldnt, couldn't, couldnt, need not, refuses to, fails to",
   ],
-  ['never', 'never, at no time'],
+  ['never', 'never, at no time, never had one of'],
   ['no', 'no, nae, zero, none, nothing, nowt, nobody, nil, n/a, nothin, not any, not one, no more'],
   ['without', 'without, w/o, wo, except, exc, bar the, apart from, minus'],
   [

@@ -66,7 +66,20 @@ const isNumberWord = (word: string): boolean =>
   word in numberWords || word in tensWords || word in ordinalWords;
 
 /** Verbs that name what a part is for: `dock contacts`, `charge board`. */
-const nounVerbs = new Set(['dock', 'charge', 'scan', 'start', 'record', 'touch', 'print', 'test', 'play']);
+const nounVerbs = new Set([
+  'dock',
+  'charge',
+  'charging',
+  'docking',
+  'scanning',
+  'scan',
+  'start',
+  'record',
+  'touch',
+  'print',
+  'test',
+  'play',
+]);
 
 const longestName = 6;
 const looks = new Set([

@@ -170,7 +170,7 @@ const isSideOf = (tokens: readonly Token[], at: number, to: number): boolean =>
 const isNoun = (tokens: readonly Token[], at: number, { senses, to }: Lexeme): boolean =>
   to > at + 1 &&
   senses[0]?.k === 'verb' &&
-  senses[0].act === 'fit' &&
+  (senses[0].act === 'fit' || senses[0].act === 'unscrew') &&
   (tokens[at]?.lower.endsWith('s') === true || determiners.has(tokens[at - 1]?.lower ?? ''));
 const determiners = new Set([
   'the',

@@ -66,15 +66,20 @@ describe('attempts, detours and afterthoughts', () => {
 describe('captions without marks, misheard', () => {
   test.each([
     [
-      'then at the back there are to screws holding the fan those are phillips number two',
-      ['unscrew screws 2 PH2 fan'],
+      'then at the back there are to screws holding the fan those are phillips number two then lift the fan out',
+      ['unscrew screws 2 PH2 fan', 'lift fan'],
     ],
     [
       "now there's five screws holding in the battery i'm gonna take those out with my phillips double zero",
       ['unscrew screws 5 PH00 battery'],
     ],
     ['take that out and the ssd pops up and you can slide it out', ['lift storage']],
-    ['the wireless card has one torques five screw', ['unscrew screws 1 T5 wireless-card']],
+    [
+      'the wireless card has one torques five screw take the wireless card out',
+      ['unscrew screws 1 T5 wireless-card', 'lift wireless-card'],
+    ],
+    // What is only told of a part that stays is not drafted.
+    ['the wireless card has one torques five screw', []],
     [
       'the ribbon cable for the keyboard has a little flip up latch flip that up and pull the ribbon out',
       ['unlock connector flip-lock keyboard'],

@@ -83,13 +83,17 @@ function isOnlyTold({ entry }: DoubtedEntry, at: number, told: readonly Drafted[
   if (told.slice(at, at + 2).some(({ text }) => doing.test(text))) return false;
   return !told
     .slice(at)
-    .some(({ drafts }) => drafts.some((later) => later.entry.kind === 'lift' && later.entry.part === entry.part));
+    .some(({ drafts }) =>
+      drafts.some((later) => later.entry.kind === 'lift' && later.entry.part === entry.part),
+    );
 }
 
 /** A part that was taken off goes back: so does what follows, until something is taken off again. */
 function turnsBack(told: readonly Drafted[], { entries }: Reading): boolean | null {
   if (entries.some(({ kind }) => kind === 'lift')) return false;
-  const fits = entries.some((entry) => entry.kind === 'refit' && entry.part != null && isOff(told, entry.part));
+  const fits = entries.some(
+    (entry) => entry.kind === 'refit' && entry.part != null && isOff(told, entry.part),
+  );
   return fits && !entries.some(({ kind }) => kind === 'undo') ? true : null;
 }
 

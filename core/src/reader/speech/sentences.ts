@@ -1,3 +1,4 @@
+import { tradeLexicon } from '../lexicon/lexicon.ts';
 import type { Transcript } from './transcript.ts';
 
 /** One sentence of a narration and the second at which it was begun; `opens` where a paragraph starts with it. */
@@ -59,6 +60,12 @@ const opensThought =
 const goesOn =
   /^(?:to|and|then|now|so|ok|okay|just|can|gonna|will|you|i|we|they|is|are|was|if|when|not|the|a|by|for|first|of|or|but|next|um|uh|that|because|only|must|should|need|take|let|see|do|have|did|until|before|under|with|on|in|of|from|at|as|like|which|what|where|how|does|think|guess|know|after|once|while)$/i;
 
+/** "pull it": what follows a verb is what it is done to. */
+const isVerb = (word: string): boolean =>
+  tradeLexicon()
+    .sensesOf(word.toLowerCase())
+    .some(({ k }) => k === 'verb');
+
 /** Takes a stretch without marks apart where a new thought begins; joined, the runs are the stretch. */
 function runsOf(stretch: string): string[] {
   if (stretch.length <= longestUnmarked || /[.,;:!?]\s/.test(stretch)) return [stretch];
@@ -68,7 +75,8 @@ function runsOf(stretch: string): string[] {
   for (const piece of stretch.split(/(?<=\s)/)) {
     const word = piece.trim();
     const joins = /^(?:and|so)$/i.test(before) && /^(?:then|now)$/i.test(word);
-    if (run.trim() !== '' && !joins && opensThought.test(word) && !goesOn.test(before)) {
+    const object = /^(?:it|them|those|these|you)$/i.test(word) && isVerb(before);
+    if (run.trim() !== '' && !joins && !object && opensThought.test(word) && !goesOn.test(before)) {
       runs.push(run);
       run = '';
     }
