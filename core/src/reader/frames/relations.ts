@@ -97,7 +97,10 @@ function withoutOrBefore(scene: Scene, told: Told): number {
   const { chunks } = told.piece;
   const at = chunks.findIndex((chunk) => isWord(chunk, 'without', 'unless', 'before'));
   if (at <= 0) return 0;
-  if (chunks.slice(0, at).some((chunk) => isWord(chunk, 'i', 'we'))) return 0;
+  // What "I" did without it is a story; "you don't get X out without Y" is for everybody.
+  const isStory = (chunk: Chunk): boolean =>
+    isWord(chunk, 'i', 'we') && !/^(?:you|ye)$/i.test(scene.line.slice(chunk.start, chunk.end));
+  if (chunks.slice(0, at).some(isStory)) return 0;
   const denied = chunks.slice(0, at).some((chunk) => isWord(chunk, 'stuck', 'not', 'can', 'never', 'no'));
   if (!denied) return 0;
   const before = partsIn(scene, chunks.slice(0, at));

@@ -130,7 +130,17 @@ const named: Rule = (tokens, at, lexicon) => {
   if (name && isCounted && (name.body.k === 'joint' || name.body.k === 'cable')) return name;
   // "its number stands beside the slot"
   const stands = phrase.senses.some((sense) => sense.k === 'verb' && sense.form === 's');
-  if (name && stands && name.to === at + 1 && at > 0 && placing.test(tokens[at + 1]?.lower ?? ''))
+  const told = /^(?:it|that|which|he|she|this)$/.test(tokens[at - 1]?.lower ?? '');
+  if (
+    name?.body.k === 'name' &&
+    stands &&
+    name.to === at + 1 &&
+    at > 0 &&
+    (told || placing.test(tokens[at + 1]?.lower ?? ''))
+  )
+    return null;
+  // "half a turn"
+  if (name && tokens[at]?.lower === 'half' && /^(?:an?|of|way|turn)$/.test(tokens[at + 1]?.lower ?? ''))
     return null;
   if (name?.body.k === 'name' && isSideOf(tokens, at, name.to))
     return { body: { k: 'place', place: `${name.body.word} side` }, to: name.to + 1 };
@@ -190,13 +200,10 @@ const lexeme: Rule = (tokens, at, lexicon) => {
   const phrase = lexemeAt(tokens, at, lexicon);
   const noun = isNoun(tokens, at, phrase) ? lexemeAt(tokens.slice(at, at + 1), 0, lexicon).senses : [];
   const verb = phrase.senses.find((sense) => sense.k === 'verb' && sense.form === 's');
-  if (
-    verb &&
-    at > 0 &&
-    phrase.senses[0]?.k !== 'verb' &&
-    phrase.to === at + 1 &&
-    placing.test(tokens[at + 1]?.lower ?? '')
-  )
+  const told = /^(?:it|that|which|he|she|this)$/.test(tokens[at - 1]?.lower ?? '');
+  const isVerb = told || placing.test(tokens[at + 1]?.lower ?? '');
+  const isName = phrase.senses[0]?.k === 'part' || phrase.senses[0]?.k === 'head';
+  if (verb && isVerb && isName && at > 0 && phrase.to === at + 1)
     return { body: bodyOf(verb), to: phrase.to };
   const { senses, to } = noun[0]?.k === 'joint' ? { senses: noun, to: at + 1 } : phrase;
   const [sense] = senses;
