@@ -42,10 +42,10 @@ export function readPrerequisites(scene: Scene, told: readonly Told[]): number {
   if (!scene.context.spoken || !first || !last || told.some(({ piece }) => piece.asked)) return 0;
   const from = first.piece.chunks[0]?.start ?? 0;
   const text = scene.line.slice(from, last.piece.chunks.at(-1)?.end ?? from);
-  if (told.some(({ piece }) => piece.chunks.some((chunk) => isWord(chunk, 'other-model', 'if', 'would'))))
-    return 0;
   if (elsewhere.test(text) || !statements.some((statement) => statement.test(text))) return 0;
   const pieces = untilReason(told);
+  if (pieces.some(({ piece }) => piece.chunks.some((chunk) => isWord(chunk, 'other-model', 'if', 'would'))))
+    return 0;
   const waits = waitingPart(
     scene,
     pieces.flatMap(({ piece }) => piece.chunks),
@@ -66,7 +66,8 @@ const isListed = (parts: readonly string[], text: string): boolean =>
 /** "…, or it will be sheared off", "…, because a flex will tear": why, not what. */
 function untilReason(told: readonly Told[]): readonly Told[] {
   const at = told.findIndex(
-    ({ piece }, i) => i > 0 && (piece.joiner === 'because' || isWord(piece.chunks[0], 'or', 'if', 'so')),
+    ({ piece }, i) =>
+      i > 0 && (piece.joiner === 'because' || isWord(piece.chunks[0], 'or', 'if', 'so', 'would')),
   );
   return at < 0 ? told : told.slice(0, at);
 }

@@ -251,7 +251,7 @@ export function plugOwner(scene: Scene): { part: string | null; inferred: boolea
   const own = heldLead(topic);
   if (own !== null) return { part: own, inferred: true };
   const before = scene.context.parts.find(
-    (part) => part !== topic && !mute.has(partKindOf(part)) && !outerKinds.has(partKindOf(part)),
+    (part) => part !== topic && !mute.has(partKindOf(part)) && !isOuter(part),
   );
   return { part: before ?? topic, inferred: true };
 }
@@ -273,6 +273,8 @@ export const inHand = ({ context: { part, off } }: Scene): string | null =>
   off && part !== null && !mute.has(partKindOf(part)) ? part : null;
 
 const outerKinds = new Set(['foot', 'strap', 'stylus', 'tray', 'supply', 'tape', 'stand']);
+/** Is it outside, so that what is undone next without a name is of something else? */
+const isOuter = (part: string): boolean => part !== 'power-supply' && outerKinds.has(partKindOf(part));
 
 /**
  * The part that an act without one is about: the topic of the line or the part in work. Outside, before a
@@ -287,7 +289,7 @@ export function ownerFor(
   if (procedure !== null && topic !== null && ['antenna', 'cable'].includes(partKindOf(topic)))
     return { part: procedure, inferred: true };
   // Under a foot or a strip sit the screws of the cover.
-  if (hiddenBy !== null && outerKinds.has(partKindOf(hiddenBy)) && (!scene.topicSaid || topic === hiddenBy)) {
+  if (hiddenBy !== null && isOuter(hiddenBy) && (!scene.topicSaid || topic === hiddenBy)) {
     const cover = scene.context.parts.find(
       (part) => partKindOf(part) === 'cover' || partKindOf(part) === 'board',
     );
@@ -295,15 +297,12 @@ export function ownerFor(
       return { part: cover ?? 'base-cover', inferred: true };
   }
   const usable = topic !== null && topic !== hiddenBy && (scene.topicSaid || !scene.context.off);
-  if (usable && (scene.topicSaid || !outerKinds.has(partKindOf(topic))))
-    return { part: topic, inferred: !scene.topicSaid };
-  const opened = scene.context.parts.some(
-    (part) => !outerKinds.has(partKindOf(part)) && partKindOf(part) !== 'card',
-  );
-  const covers = hiddenBy === null || outerKinds.has(partKindOf(hiddenBy)) || partKindOf(hiddenBy) === 'part';
+  if (usable && (scene.topicSaid || !isOuter(topic))) return { part: topic, inferred: !scene.topicSaid };
+  const opened = scene.context.parts.some((part) => !isOuter(part) && partKindOf(part) !== 'card');
+  const covers = hiddenBy === null || isOuter(hiddenBy) || partKindOf(hiddenBy) === 'part';
   if (!opened && covers) return { part: 'base-cover', inferred: true };
-  const before = scene.context.parts.find((part) => part !== hiddenBy && !outerKinds.has(partKindOf(part)));
-  if (topic === hiddenBy || (topic !== null && outerKinds.has(partKindOf(topic))))
+  const before = scene.context.parts.find((part) => part !== hiddenBy && !isOuter(part));
+  if (topic === hiddenBy || (topic !== null && isOuter(topic)))
     return { part: before ?? null, inferred: true };
   return { part: scene.context.procedure, inferred: true };
 }

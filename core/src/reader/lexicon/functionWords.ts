@@ -131,11 +131,11 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ['without', 'without, w/o, wo, except, exc, bar the, apart from, minus'],
   [
     'if',
-    'if, unless it, suppose, supposing, in case, should you, should the, should it, when it came, when it arrived, on arrival, when i got it, were it, were there, had i, had it, had you, had we, had somebody, when you, whenever, whether, where fitted, where present, where there is, when fitted, if fitted, as long as, otherwise, or else',
+    'if, unless it, suppose, supposing, in case, should you, should the, should it, when it came, when it arrived, on arrival, when i got it, were it, were there, had i, had it, had you, had we, had somebody, when you, whenever, whether, where fitted, where present, where there is, when fitted, if fitted, as long as',
   ],
   [
     'would',
-    "would, 'd, could, might, may, should have, should've, could have, could've, would have, would've, ought to, 'd have, must have, wud, shoulda, coulda, woulda, d've, might've",
+    "would, otherwise, or else, 'd, could, might, may, should have, should've, could have, could've, would have, would've, ought to, 'd have, must have, wud, shoulda, coulda, woulda, d've, might've",
   ],
   [
     'will',

@@ -67,7 +67,7 @@ export const partWords: readonly (readonly [slug: string, name: string, kind: st
     'board-shield',
     'Board shield',
     'shield',
-    'shield, rf shield, screening can, main shield, shield plate, emi shield, emi sh, sh, shielding plate, shield can, metal shield, board can, screening plate, emi plate, rf can, shielding can',
+    'shield, rf shield, screening can, main shield, shield plate, emi shield, emi sh, sh, shielding plate, shield can, metal shield, screening plate, emi plate, rf can, shielding can',
   ],
   ['usb-bracket', 'USB bracket', 'bracket', 'usb c bracket, port bracket, usb plate'],
   ['keyboard-plate', 'Keyboard plate', 'bracket', 'kbd plate, keyboard backing plate, backing plate'],

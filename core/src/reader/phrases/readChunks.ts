@@ -150,7 +150,10 @@ const named: Rule = (tokens, at, lexicon) => {
   )
     return null;
   const named = phrase.senses.some((sense) => sense.k === 'talk' && sense.names);
-  if ((first === 'tool' && !(named && name.to > phrase.to)) || (first === 'word' && phrase.to > at + 1))
+  if (
+    (first === 'tool' && !(named && name.to > phrase.to)) ||
+    (first === 'word' && phrase.to > at + 1 && name.to <= phrase.to)
+  )
     return null;
   return name;
 };

@@ -1,4 +1,5 @@
 import type { LineContext } from '../context.ts';
+import { slugOf } from '../entries/partName.ts';
 import { isWord, type Chunk } from '../phrases/chunk.ts';
 import { readChunks } from '../phrases/readChunks.ts';
 import type { Sentence } from './sentences.ts';
@@ -14,11 +15,19 @@ const leadsOn =
  */
 export function titleOf({ text, opens }: Sentence, { lexicon }: LineContext): string | null {
   const lead = numbered.exec(text);
-  if (lead) return partNamed(readChunks(text.slice(lead[0].length), lexicon));
+  if (lead) {
+    const rest = text.slice(lead[0].length);
+    // A part that nobody listed: "Chapter nine, the jog wheel."
+    return (
+      partNamed(readChunks(rest, lexicon)) ??
+      (slugOf(/^(?:the )?([\w -]{3,40})/i.exec(rest)?.[1] ?? '') || null)
+    );
+  }
   const on = leadsOn.exec(text);
   if (on && text.length < 90) return partNamed(readChunks(text.slice(on.index + on[0].length), lexicon));
   if (!opens || text.length > 60) return null;
-  const chunks = readChunks(text, lexicon);
+  // "3.5-inch hard drive."
+  const chunks = readChunks(text.replace(/^[\d.]+[- ]?inch\s+/i, ''), lexicon);
   return chunks.every(isOfTitle) ? partNamed(chunks) : null;
 }
 
