@@ -115,6 +115,7 @@ function correctionIn(line: string, chunks: readonly Chunk[], context: LineConte
   );
   if (trailing > 0 && tells(chunks.slice(0, trailing)))
     return { strong: true, right: chunks.slice(0, trailing), wrong: [] };
+  if (isKindOfLast(chunks, context)) return { strong: true, right: chunks, wrong: [] };
   if (isSomeOfLast(chunks, context)) return { strong: true, right: chunks, wrong: [] };
   return isLookAgain(chunks, context) ? { strong: true, right: chunks, wrong: [] } : null;
 }
@@ -223,6 +224,28 @@ const beforeNot = (chunks: readonly Chunk[], at: number): Chunk[] => {
   const last = chunks[at - 1];
   return chunks.slice(0, last?.k === 'break' ? at - 1 : at);
 };
+
+/** "all PH1, M2 by 5", behind a line that counted them without a kind. */
+function isKindOfLast(chunks: readonly Chunk[], context: LineContext): boolean {
+  const only = chunks.every(
+    (chunk) =>
+      chunk.k === 'kind' ||
+      chunk.k === 'break' ||
+      isWord(chunk, 'all', 'they', 'it', 'both', 'each', 'filler', 'and', 'the', 'of-them'),
+  );
+  const kinds = chunks.filter(
+    (chunk) => chunk.k === 'kind' && (chunk.screw.size != null || chunk.screw.thread != null),
+  );
+  const all = chunks.some((chunk) => isWord(chunk, 'all', 'they', 'both'));
+  return (
+    only &&
+    all &&
+    kinds.length > 0 &&
+    context.lastLine.some(
+      (entry) => entry.kind === 'undo' && entry.joint.type === 'screws' && entry.joint.screw?.size == null,
+    )
+  );
+}
 
 /** "one of those eleven hides under the label": of the eleven just counted. */
 function isSomeOfLast(chunks: readonly Chunk[], context: LineContext): boolean {

@@ -119,6 +119,8 @@ export function readMeasures(scene: Scene, frame: Frame): boolean {
       unit === 'none' ? bareVolts(scene, frame) : unit === 'deg' ? degrees(scene, frame) : fields[unit];
     if (field === undefined || value < 0) continue;
     if (unit === 'mm' && !isThickness(scene, frame)) continue;
+    // "comes up by maybe two millimetres"
+    if (unit === 'mm' && doing(frame, 'come', 'take') && frame.words.has('at')) continue;
     const scaled = Math.round(value * (scale[unit] ?? 1) * 1e6) / 1e6;
     if (field === 'nominalV' && metered && frame.measures.length === 1) values.measuredV = scaled;
     else values[field] ??= scaled;

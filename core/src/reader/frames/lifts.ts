@@ -52,6 +52,10 @@ export function readLift(scene: Scene, frame: Frame): boolean {
     whole.has(verb.lemma) &&
     (!['take', 'pull', 'draw'].includes(verb.lemma) || (scene.joined && !scene.topicIsLead)) &&
     scene.topicSaid;
+  // "the board's coming out", said before it is done.
+  const announced =
+    scene.context.spoken && verb?.lemma === 'come' && verb.form === 'ing' && frame.names.length > 0;
+  if (announced) return false;
   const lifted = follows || ordered || isLifted(frame, verb);
   if (frees(scene, frame, lifted, verb)) return true;
   if (peelsMentioned(scene, frame, verb)) return true;

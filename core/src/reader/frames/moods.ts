@@ -70,6 +70,15 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
     (leaves(frame) || frame.verbs.some(({ lemma }) => lemma === 'go'))
   )
     return 'note';
+  // "that means the board out first"; "pulled an hour ago"; "six screws lie in a bag".
+  const lies =
+    doing(frame, 'lay') && frame.joint?.type === 'screws' && frame.chunks.some(({ k }) => k === 'tool');
+  if (
+    lies ||
+    frame.verbs.some(({ act }) => act === 'mean') ||
+    /\b(?:ago|yesterday|last (?:week|year|month))\b/i.test(textOf(scene, piece))
+  )
+    return 'note';
   // "it lifts out once its ribbon is off": how it goes, not that it went.
   const general = frame.verbs.some(({ act, form }) => form === 's' && (act === 'take' || act === 'come'));
   if (has(piece, 'after') && general && !isWord(first, 'after')) return 'note';
@@ -89,7 +98,7 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
   if ((left || has(piece, 'stays', 'fixed')) && !isStayScrew(piece)) return 'left';
   if (has(piece, 'absent')) return 'note';
   if (isPlanned(piece, frame) && !isAnnounced(scene, piece)) return 'note';
-  if (has(piece, 'inventory')) scene.inventory = piece.sentence;
+  if (has(piece, 'inventory') || countsWhatIs(frame)) scene.inventory = piece.sentence;
   const undoes = frame.verbs.some(({ act }) =>
     ['take', 'unscrew', 'loosen', 'unplug', 'press', 'come', 'release', 'open'].includes(act),
   );
@@ -142,6 +151,12 @@ function isOtherModel(scene: Scene, piece: Piece): boolean {
   const start = piece.chunks[0]?.start ?? 0;
   const text = scene.line.slice(start, start + 60);
   const opens = piece.joiner === 'start' || piece.joiner === 'stop';
+  // "On the Ridge thirteen that's a flip lock"
+  if (
+    opens &&
+    /^(?:On|In|But on|But in) the [A-Z][a-z]+ (?:\d+|\w+teen|\w+ty|ten|eleven|twelve)\b/.test(text)
+  )
+    return true;
   return (
     scene.context.spoken &&
     opens &&
@@ -229,6 +244,17 @@ function isPlanned(piece: Piece, frame: Frame): boolean {
     return !frame.verbs.some(({ form }) => form === 'past') || has(piece, 'must');
   return false;
 }
+
+/** "in the bottom are ten screws": what there is. */
+const countsWhatIs = (frame: Frame): boolean => {
+  const at = frame.chunks.findIndex((chunk) => chunk.k === 'verb' && chunk.act === 'be');
+  return (
+    at > 0 &&
+    frame.chunks[at + 1]?.k === 'count' &&
+    frame.joint?.type === 'screws' &&
+    isWord(frame.chunks[0], 'in', 'on', 'at')
+  );
+};
 
 /** "I'm gonna take those out", said while it is done; "later", "must" and "next time" are not. */
 const isAnnounced = (scene: Scene, piece: Piece): boolean =>

@@ -260,7 +260,9 @@ function placeWord(
   }
   // "another two where the strap was"
   if (word === 'question' && text === 'where' && i > 0) return role === 'under' ? role : 'at';
-  if (word === 'from' && /^(out|off)/.test(text))
+  // "a new one out of the tin"
+  const store = chunks.slice(i + 1, i + 3).some(({ k }) => k === 'tool');
+  if (word === 'from' && /^(out|off)/.test(text) && !(store && frame.words.has('new')))
     frame.particles.push(text.startsWith('out') ? 'out' : 'off');
   if (role === 'under' && (word === 'at' || word === 'the' || word === 'a')) return role;
   if (word === 'stays' && frame.joint?.type === 'screws') {

@@ -234,7 +234,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ['while', 'while, whilst, as long as the'],
   ['which', 'which, who, that is to say, what is'],
   ['or', 'or, versus, vs, respectively or'],
-  ['than', 'than, rather than, instead of'],
+  ['than', 'more than, less than, than, rather than, instead of'],
   ['so', 'so, thus, therefore, hence'],
   [
     'yes',
@@ -276,7 +276,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ],
   [
     'other-model',
-    'some units, only units with, units with, machines with, notebooks with, the tablet without, the notebook with, the notebook without, the tablet with, the model without, the version without, the big brother, the little brother, its sister, in this family, other model, older model, newer model, bigger model, larger model, smaller model, on the bigger, on the larger, on the older, on the newer, on the smaller, bigger one, larger one, older one, newer one, taller one, tall one, smaller one, older version, newer version, other version, other variant, previous model, last years model, on last year, next batch, later batch, previous batch, earlier batch, the tower, other models, some models, sister model, on others, on most of these, on the version, on the variant, the variant with, the version with, the model with, corridor model, long range one, long range model, bigger models, later models, on some, other build, older ones, newer ones, other machines, on the other machine, the old kora, pro model, bigger version, larger version, deluxe model, the big one has, the tall un, other units, touch version, touch model, the wide version',
+    'some units, in the old, on the old, only units with, units with, machines with, notebooks with, the tablet without, the notebook with, the notebook without, the tablet with, the model without, the version without, the big brother, the little brother, its sister, in this family, other model, older model, newer model, bigger model, larger model, smaller model, on the bigger, on the larger, on the older, on the newer, on the smaller, bigger one, larger one, older one, newer one, taller one, tall one, smaller one, older version, newer version, other version, other variant, previous model, last years model, on last year, next batch, later batch, previous batch, earlier batch, the tower, other models, some models, sister model, on others, on most of these, on the version, on the variant, the variant with, the version with, the model with, corridor model, long range one, long range model, bigger models, later models, on some, other build, older ones, newer ones, other machines, on the other machine, the old kora, pro model, bigger version, larger version, deluxe model, the big one has, the tall un, other units, touch version, touch model, the wide version',
   ],
   [
     'strike',
