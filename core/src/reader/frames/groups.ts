@@ -286,7 +286,7 @@ function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Counted): 
   const joint: Partial<EntryJoint> = {};
   if (frame.hiddenBy === null && !frame.hiddenByTopic && scene.under !== null) frame.hiddenBy = scene.under;
   scene.under = null;
-  if (frame.hiddenBy !== null) joint.hiddenBy = frame.hiddenBy;
+  if (frame.hiddenBy !== null) joint.hiddenBy = hiderOf(scene, frame.hiddenBy);
   else if (frame.hiddenByTopic) joint.hiddenBy = hidingTopic(scene) ?? undefined;
   if (frame.tighten) joint.tighten = frame.tighten;
   const [first, second] = frame.counts;
@@ -331,6 +331,10 @@ function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Counted): 
     ...spanOf(frame),
   });
 }
+
+/** "under the strip": the foot strip that was just peeled. */
+const hiderOf = (scene: Scene, slug: string): string =>
+  scene.topic?.endsWith(`-${slug}`) === true && scene.topicSaid ? scene.topic : slug;
 
 /** "there was a fourth one", when three of a part were counted: of that part. */
 function nextOf(scene: Scene, frame: Frame): { part: string; inferred: boolean } | null {

@@ -271,15 +271,23 @@ function readBlocked(scene: Scene, told: readonly Told[]): number {
 }
 
 /** "it's the jack bracket": said of it, and not denied. */
-const isIt = ({ chunks }: Piece): boolean =>
-  isWord(chunks[0], 'it', 'this') &&
-  chunks.some(({ k }) => k === 'name') &&
-  chunks.every(
+const isIt = ({ chunks: all }: Piece): boolean => {
+  const from = all.findIndex((chunk) => isWord(chunk, 'it', 'this'));
+  // "and I bet it's the strip"
+  const leads = all.slice(0, from).every((chunk) => isWord(chunk, 'i', 'filler', 'yes') || (chunk.k === 'verb' && chunk.act === 'talk'));
+  const chunks = all.slice(from);
+  return (
+    from >= 0 &&
+    leads &&
+    chunks.some(({ k }) => k === 'name') &&
+    chunks.every(
     (chunk) =>
       chunk.k === 'name' ||
       isWord(chunk, 'it', 'this', 'the', 'a', 'filler') ||
       (chunk.k === 'verb' && chunk.act === 'be'),
+  )
   );
+};
 
 /** What holds it: behind "by" or a colon, before "holds it" or "in the way", behind "because". */
 function holdersOf(

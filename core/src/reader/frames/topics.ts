@@ -180,7 +180,15 @@ const isPure = (piece: Piece): boolean =>
   );
 
 export function topicOf(scene: Scene, frame: Frame): void {
+  const [only] = frame.names;
+  // "card in at the front": the one that pries.
+  if (only?.bare && only.part === 'card' && frame.particles.includes('in')) return;
+  // "back to the charging board", "on to the fan"
+  const turned = /^(?:(?:so|now|then|right|okay)[, ]+)*(?:back|on|over|now|moving on) (?:to|for)\b/i.test(
+    scene.line.slice(spanOf(frame).start, spanOf(frame).end),
+  );
   const looked =
+    turned && frame.places.length === 1 ? frame.places :
     frame.names.length === 0 &&
     (doing(frame, 'see') || isWord(frame.chunks[0], 'filler')) &&
     frame.places.length === 1 &&

@@ -67,7 +67,7 @@ export const verbRows: readonly (readonly [act: ActWord, words: string])[] = [
   ['pop', 'pop, snap off, flick, unsnap, spudge, nudge'],
   [
     'pry',
-    'pry, prise, prize, lever, crack open, split, wedge open, run round, go round, go along, work round, work along',
+    'pry, prise, prize, lever, crack open, split, wedge open, run round, go round, go along, work round, work along, run it round, work it round, walk it round, take it round',
   ],
   ['unclip', 'unclip, unlatch, unhook, unclasp, unsnap, unhinge'],
   ['peel', 'peel, unstick, unglue, strip back, roll back, fold back'],
@@ -139,7 +139,7 @@ export const verbRows: readonly (readonly [act: ActWord, words: string])[] = [
   ['mean', 'mean'],
   [
     'talk',
-    'take it for, take for, mistake, switch, switch off, switch on, turn off, turn on, shut off, power down, lose, log, post, pass, drift, freeze, join, adhere, sign, note down, jot, mention, touch, call, tell, ask, thank, remember, forget, write down, bring, send, order, buy, reach, happen, wonder, use, help, break, tear, fly, crack, leak, rattle, rain, grind, growl, howl, smell, rust, corrode, ' +
+    'bet, take it for, take for, mistake, switch, switch off, switch on, turn off, turn on, shut off, power down, lose, log, post, pass, drift, freeze, join, adhere, sign, note down, jot, mention, touch, call, tell, ask, thank, remember, forget, write down, bring, send, order, buy, reach, happen, wonder, use, help, break, tear, fly, crack, leak, rattle, rain, grind, growl, howl, smell, rust, corrode, ' +
       'believe, hope, wish, like, love, hate, mind, matter, start, begin, stop, finish, do, make, touch, ring, learn, teach, die, kill, belong, end, fail, save, dry, harden, ' +
       'set up, walk, live, meet, follow up, apply, recommend, advise, prepare, ground, earth, unwrap, describe, explain, arrive, return, drip, spill, bulge, swell, bow, warp, trip, dent, scratch, replace with, reckon, swear',
   ],
