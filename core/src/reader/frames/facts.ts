@@ -2,6 +2,7 @@ import { applySideTo } from '../entries/sides.ts';
 import type { EntryOf } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
 import type { Unit } from '../lexicon/words.ts';
+import { isWord } from '../phrases/chunk.ts';
 import { countOf } from './counts.ts';
 import { doing, hasScrew, leaves, spanOf, type Frame } from './frame.ts';
 import { resolved, sideOne } from './naming.ts';
@@ -119,6 +120,10 @@ export function readMeasures(scene: Scene, frame: Frame): boolean {
       unit === 'none' ? bareVolts(scene, frame) : unit === 'deg' ? degrees(scene, frame) : fields[unit];
     if (field === undefined || value < 0) continue;
     if (unit === 'mm' && !isThickness(scene, frame)) continue;
+    // "a twenty mil one": another thing.
+    const next =
+      frame.chunks[frame.chunks.findIndex((chunk) => chunk.k === 'measure' && chunk.value === value) + 1];
+    if (isWord(next, 'one')) continue;
     // "comes up by maybe two millimetres"
     if (unit === 'mm' && doing(frame, 'come', 'take') && frame.words.has('at')) continue;
     const scaled = Math.round(value * (scale[unit] ?? 1) * 1e6) / 1e6;

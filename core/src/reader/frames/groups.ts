@@ -130,6 +130,9 @@ function isOfParts(frame: Frame, header: boolean): boolean {
 /** Is enough said for a count of screws? A number alone is one only where a part is in work. */
 function isEnough(scene: Scene, frame: Frame, counted: Counted): boolean {
   if (counted.n === 0) return false;
+  // "I looked under the sticker and found more sticker"
+  if (doing(frame, 'see') && frame.counts.length === 0 && frame.joint === null && !hasScrew(frame))
+    return false;
   // "the whole board's forty five": nobody counts that many without saying what.
   if (counted.n > 40 && frame.joint === null && !hasScrew(frame)) return false;
   if (

@@ -126,6 +126,10 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
   if (announcesKind(scene, piece, whole)) return;
   const mood = moodOf(scene, piece, whole);
   const told = scene.toldBefore && piece.joiner === 'and';
+  // "that means the board out first, and about thirty screws"
+  const planned = scene.planned === piece.sentence && whole.verbs.length + whole.particles.length === 0;
+  scene.planned = whole.verbs.some(({ act }) => act === 'mean') ? piece.sentence : scene.planned;
+  if (planned && mood === 'act') return note(scene, piece);
   scene.toldBefore = mood === 'note';
   if (told && mood === 'act' && isBareName(piece)) return note(scene, piece);
   scene.bareWarning = scene.warned && piece.joiner === 'comma';

@@ -214,7 +214,7 @@ function isOfScrew(scene: Scene, frame: Frame, lifted: boolean): boolean {
   const nameless = frame.names.length === 0 && frame.cables.length === 0;
   if (!open && lifted && nameless && frame.words.has('they') && (scene.heading !== null || scene.pairOpen))
     return true;
-  const before = scene.context.lastLine[scene.context.lastLine.length - 1];
+  const before = scene.context.lastLine.findLast(({ kind }) => kind === 'undo' || kind === 'lift');
   const screws =
     before?.kind === 'undo' &&
     (before.joint.type === 'screws' || before.joint.type === 'clips') &&

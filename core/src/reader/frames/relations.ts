@@ -274,18 +274,20 @@ function readBlocked(scene: Scene, told: readonly Told[]): number {
 const isIt = ({ chunks: all }: Piece): boolean => {
   const from = all.findIndex((chunk) => isWord(chunk, 'it', 'this'));
   // "and I bet it's the strip"
-  const leads = all.slice(0, from).every((chunk) => isWord(chunk, 'i', 'filler', 'yes') || (chunk.k === 'verb' && chunk.act === 'talk'));
+  const leads = all
+    .slice(0, from)
+    .every((chunk) => isWord(chunk, 'i', 'filler', 'yes') || (chunk.k === 'verb' && chunk.act === 'talk'));
   const chunks = all.slice(from);
   return (
     from >= 0 &&
     leads &&
     chunks.some(({ k }) => k === 'name') &&
     chunks.every(
-    (chunk) =>
-      chunk.k === 'name' ||
-      isWord(chunk, 'it', 'this', 'the', 'a', 'filler') ||
-      (chunk.k === 'verb' && chunk.act === 'be'),
-  )
+      (chunk) =>
+        chunk.k === 'name' ||
+        isWord(chunk, 'it', 'this', 'the', 'a', 'filler') ||
+        (chunk.k === 'verb' && chunk.act === 'be'),
+    )
   );
 };
 

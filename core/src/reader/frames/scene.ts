@@ -119,6 +119,8 @@ export class Scene {
   driver: Partial<Screw> = {};
   /** Screws that were only seen so far: "there are two; remove them". */
   seen: (() => void) | null = null;
+  /** The sentence that tells what something would take. */
+  planned = -1;
   /** The piece before was no act: a name joined to it belongs to that talk. */
   toldBefore = false;
   /** A colon stands behind a word that is no part: what it counts is no screw. */

@@ -110,7 +110,12 @@ export function seen(scene: Scene, piece: Piece, frame: Frame, part: string | nu
   // "I count eight of them, Torx five": of which kind.
   const last = scene.placed[scene.placed.length - 1]?.draft;
   if (joint === null && hasScrew(frame) && last?.kind === 'seen' && last.count != null) {
-    last.joint = { type: 'screws', count: last.count, ...last.joint, screw: { ...last.joint?.screw, ...frame.screw } };
+    last.joint = {
+      type: 'screws',
+      count: last.count,
+      ...last.joint,
+      screw: { ...last.joint?.screw, ...frame.screw },
+    };
     return;
   }
   if (joint) scene.seen = () => void readGroup(scene, frame, piece);

@@ -188,13 +188,14 @@ export function topicOf(scene: Scene, frame: Frame): void {
     scene.line.slice(spanOf(frame).start, spanOf(frame).end),
   );
   const looked =
-    turned && frame.places.length === 1 ? frame.places :
-    frame.names.length === 0 &&
-    (doing(frame, 'see') || isWord(frame.chunks[0], 'filler')) &&
-    frame.places.length === 1 &&
-    isWord(frame.chunks[1], 'at')
+    turned && frame.places.length === 1
       ? frame.places
-      : [];
+      : frame.names.length === 0 &&
+          (doing(frame, 'see') || isWord(frame.chunks[0], 'filler')) &&
+          frame.places.length === 1 &&
+          isWord(frame.chunks[1], 'at')
+        ? frame.places
+        : [];
   const [name] = [...frame.names, ...frame.holders, ...looked].filter(({ part }) => part !== 'label');
   const cable = frame.cables.find(({ owner }) => owner !== null);
   // "backlight ribbon has no flap": what is said first.

@@ -104,7 +104,7 @@ export const verbRows: readonly (readonly [act: ActWord, words: string])[] = [
     'see, look, count, spot, notice, find, check, inspect, show, guess, reckon, figure, suppose, think, assume, expect, know, wonder, feel, hear, note, tick, compare, photograph, peek, watch, say so, point',
   ],
   ['turn', 'turn, flip over, rotate, roll over, invert, upend, spin round, roll, upturn'],
-  ['lay', 'lay, place, set, rest, stand, prop, put down, sit'],
+  ['lay', 'lay, lie, place, set, rest, stand, prop, put down, sit'],
   ['hold', 'hold, hold down, hold in, press and hold, keep pressed, lean on'],
   [
     'wait',

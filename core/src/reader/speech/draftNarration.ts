@@ -77,8 +77,39 @@ interface Drafted {
   readonly drafts: DoubtedEntry[];
 }
 
+/** "It's got two screws and a plug, and it isn't in my way, so I leave it." */
+const isOfWhatStays = (entry: Entry, sentence: Drafted | undefined): boolean =>
+  entry.kind === 'undo' &&
+  !doing.test(entry.text) &&
+  sentence !== undefined &&
+  /\b(?:leav(?:e|ing)|stays?|left alone)\b/i.test(sentence.text) &&
+  sentence.drafts.some(
+    (other) => other.entry.kind === 'seen' && other.entry.state === 'left' && other.entry.part === entry.part,
+  );
+
+/** "It has two screws … two screws out": told first, done later, once. */
+const isToldAgain = (entry: Entry, at: number, told: readonly Drafted[]): boolean =>
+  entry.kind === 'undo' &&
+  entry.joint.count != null &&
+  entry.joint.hiddenBy == null &&
+  entry.joint.screw == null &&
+  !doing.test(entry.text) &&
+  told
+    .slice(at + 1)
+    .some(({ drafts }) =>
+      drafts.some(
+        ({ entry: later }) =>
+          later.kind === 'undo' &&
+          later.part === entry.part &&
+          later.joint.type === entry.joint.type &&
+          later.joint.count === entry.joint.count &&
+          doing.test(later.text),
+      ),
+    );
+
 /** In speech, "four sprung screws, numbered" counts when the part comes off, and not where it stays. */
 function isOnlyTold({ entry }: DoubtedEntry, at: number, told: readonly Drafted[]): boolean {
+  if (isOfWhatStays(entry, told[at]) || isToldAgain(entry, at, told)) return true;
   if (entry.kind !== 'undo' || entry.part === null || entry.joint.type === 'connector') return false;
   if (told.slice(at, at + 2).some(({ text }) => doing.test(text))) return false;
   return !told
