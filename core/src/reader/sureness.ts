@@ -150,6 +150,8 @@ export function leftOverIn(chunks: readonly Chunk[], entries: readonly Entry[]):
     spoken.has(part) ||
     [...spoken].some((other) => other?.endsWith(`-${part}`) || (other && part.endsWith(`-${other}`)));
   return chunks.filter((chunk): chunk is LeftOver => {
+    // "one at either end": counted for each of two, or of four corners.
+    if (chunk.k === 'count' && (counts.has(chunk.n * 2) || counts.has(chunk.n * 4))) return false;
     if (chunk.k === 'count')
       return !counts.has(chunk.n) && chunk.n !== sum && chunk.n !== leads && chunk.n !== 0;
     if (chunk.k === 'name') return !chunk.bare && !isSpoken(chunk.part);

@@ -224,7 +224,9 @@ function isWaitingLead(scene: Scene, frame: Frame): boolean {
   return (
     nameless &&
     scene.groups.length === 0 &&
-    (scene.waiting.some(({ cable }) => cable) || open || (aerials && frame.words.has('both')))
+    (scene.waiting.some(({ part, cable }) => cable || isLead(part)) ||
+      open ||
+      (aerials && frame.words.has('both')))
   );
 }
 
@@ -266,6 +268,8 @@ function isOpened(frame: Frame, scene: Scene): boolean {
 function readPopped(scene: Scene, frame: Frame): boolean {
   const pops = doing(frame, 'pop') ?? (frame.bar && doing(frame, 'open') ? doing(frame, 'open') : undefined);
   if (!pops || frame.names.length > 0 || frame.joint !== null) return false;
+  // "two a side, nudged 'em open": the clips.
+  if (frame.words.has('they') && scene.groups[scene.groups.length - 1]?.type === 'clips') return true;
   const waiting = scene.waiting.filter(({ cable }) => cable);
   const topic = scene.topic;
   const last = scene.placed[scene.placed.length - 1];

@@ -14,7 +14,7 @@ export interface Counted {
 }
 
 /** Reads the count of a frame: `7`, `3 of 4`, `all but one of the ten`, `another`, `two a side`, `a screw`. */
-export function countOf(frame: Frame): Counted | null {
+export function countOf(frame: Frame, counting = false): Counted | null {
   const isOfOpen =
     frame.counts.length === 1 &&
     frame.chunks[(frame.counts[0]?.at ?? 0) + 1]?.k === 'verb' &&
@@ -43,6 +43,16 @@ export function countOf(frame: Frame): Counted | null {
     return { ...plain, n: 1, partitive: true };
   if (more) return spreadOver(frame, 1, plain);
   if (frame.words.has('both') && isScrewy(frame)) return { ...plain, n: 2 };
+  // "a wrong one in the corner": a screw, told by how it looks.
+  const placed = counting || frame.where.length > 0 || hasScrew(frame);
+  if (
+    frame.words.has('a') &&
+    frame.words.has('one') &&
+    frame.looks.length > 0 &&
+    placed &&
+    frame.ordinals.length === 0
+  )
+    return { ...plain, n: 1, more: true };
   const isThing =
     frame.ordinals[0] !== 1 &&
     (frame.hiddenBy !== null ||

@@ -18,11 +18,12 @@ export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
   if (placesGroup(scene, frame)) return true;
   if (refinesGroup(scene, frame)) return true;
   if (frame.words.has('rest') && countOf(frame) === null && readRest(scene, frame)) return true;
-  const counted = countOf(frame);
+  const counted = countOf(frame, scene.groups.length > 0);
   if (counted !== null && scene.ordering === piece.sentence && bare(frame)) return true;
   if (counted !== null && repeatsConnector(scene, frame, counted)) return true;
   if (counted === null) return readSame(scene, frame) || readUncounted(scene, frame);
   if (isOfParts(frame, piece.header) || isOfLeads(frame)) return false;
+  if (countsWaiting(scene, frame, counted)) return true;
   if (fillsCount(scene, frame, counted)) return true;
   if (!frame.words.has('this') && !frame.words.has('total') && countsOn(scene, frame, counted)) return true;
   if (totalsLeads(scene, frame, counted) || isTotal(scene, frame, counted)) return true;
@@ -95,6 +96,20 @@ function refersBack(scene: Scene, frame: Frame, counted: Counted): boolean {
   const same = last?.joint.count === counted.n && last.joint.type === (frame.joint?.type ?? 'screws');
   const nothingNew = frame.names.length === 0 && !hasScrew(frame) && frame.hiddenBy === null;
   return definite && same && nothingNew && scene.groups.length === 0 && scene.placed.length === 0;
+}
+
+/** "aerials, two on this, popped both": how many of what was named, not of its screws. */
+function countsWaiting(scene: Scene, frame: Frame, counted: Counted): boolean {
+  const [only] = scene.waiting;
+  const told = counted.partitive || frame.words.has('this');
+  return (
+    only !== undefined &&
+    scene.waiting.length === 1 &&
+    /antenna|speaker|stick|fan/.test(only.part) &&
+    told &&
+    bare(frame) &&
+    !leaves(frame)
+  );
 }
 
 /** `antenna coax 2 off`: leads, by the last word of their name. */

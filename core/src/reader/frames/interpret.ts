@@ -120,7 +120,7 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
     scene.correcting = true;
     return;
   }
-  if (deniesLift(scene, piece) || countsTalk(scene, piece)) return;
+  if (isNone(scene, piece) || deniesLift(scene, piece) || countsTalk(scene, piece)) return;
   if (notes(scene, piece)) return;
   const whole = merged(frames);
   if (announcesKind(scene, piece, whole)) return;
@@ -157,6 +157,27 @@ function countsTalk(scene: Scene, piece: Piece): boolean {
   if (!only || scene.ofTalk === false) return false;
   scene.ofTalk = false;
   note(scene, piece);
+  return true;
+}
+
+/** "clips | n/a", "screws: none": a row of a list, with nothing in it. */
+function isNone(scene: Scene, { chunks, joiner }: Piece): boolean {
+  const last = scene.placed[scene.placed.length - 1];
+  const [only] = chunks;
+  const none =
+    only !== undefined &&
+    chunks.length === 1 &&
+    isWord(only, 'no') &&
+    /^(?:n\/a|none|nil|zero|nothing)$/i.test(scene.line.slice(only.start, only.end));
+  if (
+    !none ||
+    (joiner !== 'comma' && joiner !== 'colon') ||
+    last?.draft.kind !== 'undo' ||
+    last.draft.joint.count != null
+  )
+    return false;
+  last.draft = { kind: 'note' };
+  last.end = only.end;
   return true;
 }
 
@@ -265,7 +286,13 @@ function takesSeen(scene: Scene, frames: readonly Frame[]): boolean {
     frame.counts.length === 0 &&
     frame.joint === null &&
     (frame.words.has('they') || frame.words.has('it') || frame.words.has('all') || frame.words.has('both'));
-  if (takes && scene.seen) {
+  const both =
+    frame !== undefined &&
+    frame.names.length + frame.counts.length === 0 &&
+    frame.joint === null &&
+    leaves(frame) &&
+    (frame.words.has('both') || frame.words.has('they') || frame.words.has('all'));
+  if ((takes || both) && scene.seen) {
     scene.seen();
     scene.seen = null;
     return true;

@@ -51,12 +51,7 @@ export function targetsOf(scene: Scene, frame: Frame): Target[] {
     if (pair.length > 1) return pair.map((part) => ({ part, inferred: true }));
     const recent = scene.context.parts.slice(0, 2);
     if (frame.words.has('they') || /\bboth\b/.test(scene.line))
-      if (
-        recent.length === 2 &&
-        scene.topic !== null &&
-        !scene.topicSaid &&
-        scene.context.lastLine.length > 1
-      )
+      if (recent.length === 2 && scene.topic !== null && !scene.topicSaid)
         return recent.map((part) => ({ part, inferred: true }));
   }
   const unknown = newPart(scene, frame);

@@ -94,6 +94,15 @@ export function moodOf(scene: Scene, piece: Piece, frame: Frame): Mood {
   if (isDenied(piece, frame)) return isWord(first, 'not', 'never') ? 'caution' : 'note';
   // "I'd better keep those apart": how they are laid down.
   if (has(piece, 'stays') && has(piece, 'apart')) return 'note';
+  // "all four ports answer": a test.
+  if (
+    has(piece, 'works') &&
+    frame.counts.length > 0 &&
+    frame.joint === null &&
+    !hasScrew(frame) &&
+    !leaves(frame)
+  )
+    return 'note';
   const left = frame.verbs.some(({ act, form }) => act === 'leave' && form === 'plain') && !leaves(frame);
   if ((left || has(piece, 'stays', 'fixed')) && !isStayScrew(piece)) return 'left';
   if (has(piece, 'absent')) return 'note';

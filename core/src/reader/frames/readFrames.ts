@@ -220,6 +220,17 @@ function placeWord(
   )
     return role;
   if (word === 'off' && isWord(before, 'power')) return role;
+  // "popped off its post"
+  if (
+    word === 'off' &&
+    before?.k === 'verb' &&
+    isWord(chunks[i + 1], 'it', 'they') &&
+    chunks[i + 2]?.k === 'joint'
+  ) {
+    frame.particles.push('off');
+    frame.words.add('off');
+    return 'at';
+  }
   // "warming up", "freezes up": nothing rises.
   if (
     word === 'up' &&
@@ -376,6 +387,14 @@ function opensNext(frame: Frame, chunk: Chunk, chunks: readonly Chunk[], i: numb
   if (isInverted(chunks, i)) return true;
   switch (chunk.k) {
     case 'verb':
+      // "power cord out held the button"
+      if (
+        complete &&
+        isWord(previous, 'off', 'out', 'away') &&
+        chunk.form === 'past' &&
+        frame.names.length + frame.cables.length > 0
+      )
+        return true;
       return chunk.lemma === 'get' && frame.counts.length > 0 && chunks[i + 1]?.k === 'count';
     case 'ordinal':
       return frame.counts.length > 0 && previous?.k !== 'ordinal';

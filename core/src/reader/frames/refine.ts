@@ -78,7 +78,8 @@ export function refinesGroup(scene: Scene, frame: Frame): boolean {
     frame.joint !== null;
   if (!tells || frame.words.has('a')) return false;
   const { captive, sprung, shouldered, head, ...kind } = frame.screw;
-  if (frame.words.has('all') || frame.words.has('both')) scene.sharing = true;
+  if (frame.words.has('all') || frame.words.has('both') || (frame.words.has('same') && hasScrew(frame)))
+    scene.sharing = true;
   if (scene.sharing) shareWithPlaced(scene, kind);
   const linked =
     scene.sharing ||
@@ -124,7 +125,9 @@ function refinePlace(group: Group, frame: Frame): void {
 }
 
 function shareKinds(groups: readonly Group[], before: Screw | null): void {
-  const known = groups.find(({ screw }) => screw.drive != null || screw.thread != null)?.screw ?? before;
+  const found = groups.find(({ screw }) => screw.drive != null || screw.thread != null)?.screw;
+  const isSame = before?.drive != null && found?.drive === before.drive && found?.size === before.size;
+  const known = isSame ? before : (found ?? before);
   if (!known) return;
   for (const group of groups) {
     const { lengthMm, ...kind } = withoutLook(known);

@@ -53,7 +53,8 @@ export function readTalk(scene: Scene, piece: Piece, frame: Frame, mood: Exclude
   const parts = partsIn(scene, piece.chunks);
   const [part] = parts;
   if (frame.joint && frame.joint.type !== 'screws') scene.mentioned = frame.joint.type;
-  if (mood === 'asked') scene.heading = frame.joint?.type ?? null;
+  // "board screws, how many? five": what is asked for is what was spoken of.
+  if (mood === 'asked') scene.heading = frame.joint?.type ?? (frame.names.length > 0 ? null : scene.heading);
   if (mood === 'asked' && frame.cables.length > 0)
     scene.waiting = frame.cables.map(({ owner }) => ({ part: owner ?? scene.topic ?? 'cable', cable: true }));
   if (

@@ -140,7 +140,7 @@ export const verbRows: readonly (readonly [act: ActWord, words: string])[] = [
   [
     'talk',
     'bet, take it for, take for, mistake, switch, switch off, switch on, turn off, turn on, shut off, power down, lose, log, post, pass, drift, freeze, join, adhere, sign, note down, jot, mention, touch, call, tell, ask, thank, remember, forget, write down, bring, send, order, buy, reach, happen, wonder, use, help, break, tear, fly, crack, leak, rattle, rain, grind, growl, howl, smell, rust, corrode, ' +
-      'believe, hope, wish, like, love, hate, mind, matter, start, begin, stop, finish, do, make, touch, ring, learn, teach, die, kill, belong, end, fail, save, dry, harden, ' +
+      'believe, hope, wish, like, love, hate, mind, matter, start, begin, stop, finish, do, make, touch, ring, learn, teach, die, kill, belong, fail, save, dry, harden, ' +
       'set up, walk, live, meet, follow up, apply, recommend, advise, prepare, ground, earth, unwrap, describe, explain, arrive, return, drip, spill, bulge, swell, bow, warp, trip, dent, scratch, replace with, reckon, swear',
   ],
 ];

@@ -111,7 +111,11 @@ function soundsLike(tokens: readonly Token[], at: number, lexicon: Lexicon): Fou
     lexicon.match([before], 0)?.senses[0]?.k !== 'part' &&
     lexicon.match([before], 0)?.senses[0]?.k !== 'head';
   if (n === undefined || led) return null;
-  const next = lexicon.match(tokens, at + 1);
+  const phrase = lexicon.match(tokens, at + 1);
+  // "for screws in the drive": the noun, not "screw in".
+  const noun = lexicon.match(tokens.slice(at + 1, at + 2), 0);
+  const isNoun = phrase?.senses[0]?.k === 'verb' && noun?.senses[0]?.k === 'joint';
+  const next = isNoun && noun ? { ...noun, to: at + 2 } : phrase;
   const first = next?.senses[0];
   const kind = readKind(tokens, at + 1, lexicon);
   const counted =

@@ -147,6 +147,8 @@ function endsName(lexeme: Lexeme, before: readonly Lexeme[], tokens: readonly To
   if (before.length === 0) return first.k === 'cable' || first.k === 'joint';
   const named = before.some((piece) => piece.senses[0]?.k === 'part' || piece.senses[0]?.k === 'head');
   if (first.k === 'cable') return true;
+  // `vga nuts`: nouns for what holds a part may end its name.
+  if (first.k === 'joint' && senseOf(lexeme, 'head')) return true;
   if (first.k !== 'joint')
     return senseOf(lexeme, 'head') !== undefined || senseOf(lexeme, 'part') !== undefined;
   // "cover clips home": a verb, where a particle of going back follows.
@@ -229,7 +231,8 @@ function cableOf(
   // "mic cable plug": the plug of the microphone.
   const wires = owners[owners.length - 1]?.senses[0]?.k === 'cable' ? 1 : 0;
   const said = partOf(owners.slice(0, owners.length - wires), tokens);
-  const owner = said?.part === 'touch' ? { ...said, part: 'digitizer', known: true } : said;
+  const meant = said && !said.known ? shortOwners[said.part] : undefined;
+  const owner = said && meant ? { ...said, part: meant, known: true } : said;
   const word = slugOf(tokens, last.from, last.to);
   // A lead that nobody listed is a part under its own name; that of a part is the part's.
   const slug =
@@ -240,6 +243,9 @@ function cableOf(
         : `${owner.part}-${sense.mechanism === 'coax' ? 'lead' : leadWord(singular(word))}`;
   return { k: 'cable', mechanism: sense.mechanism, plural: sense.plural, owner: slug, word: singular(word) };
 }
+
+/** What a word alone before a lead is short for. */
+const shortOwners: Readonly<Record<string, string>> = { touch: 'digitizer', btn: 'power-button' };
 
 /** Short forms of the nouns for leads. */
 const leadWord = (word: string): string =>
