@@ -178,7 +178,7 @@ export function surenessOf(features: Features): number {
 }
 
 /** Readings less sure than this are asked about, not kept by the first Enter. */
-export const sureEnough = 0.82;
+export const sureEnough = 0.85;
 
 /** What a doubt asks; `of` where another part, or the other direction, may be the answer. */
 export interface Question {
