@@ -4,12 +4,13 @@ import { readHold, readMeasures, readMissing, readNumbers, readStripped, readTur
 import { doing, hasScrew, leaves, returns, spanOf, type Frame, type Verb } from './frame.ts';
 import { readGroup } from './groups.ts';
 import { readLift } from './lifts.ts';
-import { moodOf, splitAtTurn } from './moods.ts';
+import { moodOf } from './moods.ts';
 import { resolved } from './naming.ts';
 import { has, readPieces, type Piece } from './piece.ts';
 import { readPrerequisites } from './prerequisites.ts';
 import { readFrames } from './readFrames.ts';
 import { readRelation } from './relations.ts';
+import { splitAtTurn } from './splitAtTurn.ts';
 import type { Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
 import { note, readTalk, takeBack } from './talk.ts';
