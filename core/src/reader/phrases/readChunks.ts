@@ -12,6 +12,8 @@ import { readKind, readMeasure } from './kinds.ts';
 import { lexemeAt, mendTokens, type Lexeme } from './lexemes.ts';
 import { readName } from './names.ts';
 import { shareNouns } from './shareNouns.ts';
+import { facing } from './facing.ts';
+import { backCover, cell, shortKind } from './shortForms.ts';
 
 /**
  * The phrase level: at each place the first rule that applies takes the longest stretch it can. Sizes,
@@ -185,6 +187,7 @@ const isNoun = (tokens: readonly Token[], at: number, { senses, to }: Lexeme): b
   senses[0]?.k === 'verb' &&
   (senses[0].act === 'fit' || senses[0].act === 'unscrew') &&
   (tokens[at]?.lower.endsWith('s') === true || determiners.has(tokens[at - 1]?.lower ?? ''));
+
 const determiners = new Set([
   'the',
   'its',
@@ -339,102 +342,6 @@ function isUsedAsVerb(form: string, before: Token | undefined, next: Token | und
   ].includes(next?.lower ?? '');
   return form === 'plain' ? opens && object : object && before?.kind === 'word';
 }
-
-/** "back off", "the back comes away": the cover; "back in", "three back": the way. */
-const backCover: Rule = (tokens, at, lexicon) => {
-  if (
-    tokens[at]?.lower !== 'back' ||
-    (tokens[at + 1]?.lower === 'on' && at === 0) ||
-    (lexicon.match(tokens, at)?.to ?? 0) > at + 1
-  )
-    return null;
-  const before = tokens[at - 1];
-  const next = tokens[at + 1]?.lower ?? '';
-  const noun = lexemeAt(tokens, at + 1, lexicon).senses[0]?.k;
-  if (noun === 'head') return null;
-  const article = before?.lower === 'the' || before?.lower === 'its';
-  const opens =
-    before === undefined ||
-    before.kind === 'mark' ||
-    article ||
-    ['and', 'then', 'now', 'so', 'on'].includes(before.lower);
-  const way =
-    [
-      'in',
-      'together',
-      'up',
-      'down',
-      'home',
-      'again',
-      'into',
-      'to',
-      'from',
-      'edge',
-      'side',
-      'of',
-      'left',
-      'right',
-      '',
-    ].includes(next) && !(article && next === '');
-  if (!opens || (way && !(article && ['', 'of'].includes(next))) || (before?.lower === 'on' && next !== ''))
-    return null;
-  return {
-    body: {
-      k: 'name',
-      part: 'rear-shroud',
-      known: true,
-      bare: false,
-      plural: false,
-      word: 'back',
-    },
-    to: at + 1,
-  };
-};
-
-/** "with its base facing up", "screen to the mat", "underside towards you": which side is up then. */
-const facing: Rule = (tokens, at) => {
-  const before = tokens[at - 1]?.lower ?? '';
-  if (tokens[at]?.kind !== 'word') return null;
-  const words = tokens.slice(at, at + 7).map(({ lower }) => lower);
-  const said = words.join(' ');
-  const found = facings.find(([pattern]) => pattern.test(said));
-  if (!found || before === 'plug') return null;
-  const length = (found[0].exec(said)?.[0] ?? '').trim().split(' ').length;
-  return { body: { k: 'word', word: found[1] }, to: at + length };
-};
-const way = '(?: side)? (?:faces|facing|looks|looking|points|pointing|turned|is|goes|showing|to|towards) ';
-const upward = '(?:up|upward|upwards|uppermost|(?:the )?(?:sky|ceiling)|(?:towards )?(?:me|you))\\b';
-const downward = '(?:down|downward|downwards|(?:the )?(?:mat|table|bench|blanket|cloth))\\b';
-const under = '(?:base|bottom|underside|belly|rear|back|feet)';
-const upper = '(?:lid|screen|display|glass|keys|keyboard|face|front|top)';
-const facings: readonly (readonly [RegExp, FunctionWord])[] = [
-  [new RegExp(`^${under}${way}${upward}`), 'face-bottom'],
-  [new RegExp(`^${upper}${way}${downward}`), 'face-bottom'],
-  [new RegExp(`^${upper}${way}${upward}`), 'face-top'],
-  [new RegExp(`^${under}${way}${downward}`), 'face-top'],
-];
-
-/** `CR2032`: a coin cell by its size. */
-const cell: Rule = (tokens, at) =>
-  /^(cr|br|lir|ml)$/.test(tokens[at]?.lower ?? '') &&
-  tokens[at + 1]?.glued &&
-  /^\d{4}$/.test(tokens[at + 1]?.text ?? '')
-    ? {
-        body: { k: 'name', part: 'coin-cell', known: true, bare: false, plural: false, word: 'cell' },
-        to: at + 2,
-      }
-    : null;
-
-/** "2 thumb", "4 spring": behind a figure, a kind of screw. */
-const shortKind: Rule = (tokens, at) => {
-  if (at === 0 || readNumber(tokens, at - 1)?.to !== at) return null;
-  const word = tokens[at]?.lower ?? '';
-  const next = tokens[at + 1]?.lower ?? '';
-  if (next !== '' && tokens[at + 1]?.kind !== 'mark') return null;
-  if (/^thumbs?$/.test(word))
-    return { body: { k: 'joint', type: 'screws', plural: true, owner: null }, to: at + 1 };
-  return /^springs?$/.test(word) ? { body: { k: 'kind', screw: { sprung: true } }, to: at + 1 } : null;
-};
 
 const rules: readonly Rule[] = [
   facing,

@@ -1,0 +1,76 @@
+import { readNumber } from '../text/spokenNumber.ts';
+import { lexemeAt } from './lexemes.ts';
+import type { Rule } from './rule.ts';
+
+/** `CR2032`: a coin cell by its size. */
+export const cell: Rule = (tokens, at) =>
+  /^(cr|br|lir|ml)$/.test(tokens[at]?.lower ?? '') &&
+  tokens[at + 1]?.glued &&
+  /^\d{4}$/.test(tokens[at + 1]?.text ?? '')
+    ? {
+        body: { k: 'name', part: 'coin-cell', known: true, bare: false, plural: false, word: 'cell' },
+        to: at + 2,
+      }
+    : null;
+
+/** "2 thumb", "4 spring": behind a figure, a kind of screw. */
+export const shortKind: Rule = (tokens, at) => {
+  if (at === 0 || readNumber(tokens, at - 1)?.to !== at) return null;
+  const word = tokens[at]?.lower ?? '';
+  const next = tokens[at + 1]?.lower ?? '';
+  if (next !== '' && tokens[at + 1]?.kind !== 'mark') return null;
+  if (/^thumbs?$/.test(word))
+    return { body: { k: 'joint', type: 'screws', plural: true, owner: null }, to: at + 1 };
+  return /^springs?$/.test(word) ? { body: { k: 'kind', screw: { sprung: true } }, to: at + 1 } : null;
+};
+
+/** "back off", "the back comes away": the cover; "back in", "three back": the way. */
+export const backCover: Rule = (tokens, at, lexicon) => {
+  if (
+    tokens[at]?.lower !== 'back' ||
+    (tokens[at + 1]?.lower === 'on' && at === 0) ||
+    (lexicon.match(tokens, at)?.to ?? 0) > at + 1
+  )
+    return null;
+  const before = tokens[at - 1];
+  const next = tokens[at + 1]?.lower ?? '';
+  const noun = lexemeAt(tokens, at + 1, lexicon).senses[0]?.k;
+  if (noun === 'head') return null;
+  const article = before?.lower === 'the' || before?.lower === 'its';
+  const opens =
+    before === undefined ||
+    before.kind === 'mark' ||
+    article ||
+    ['and', 'then', 'now', 'so', 'on'].includes(before.lower);
+  const way =
+    [
+      'in',
+      'together',
+      'up',
+      'down',
+      'home',
+      'again',
+      'into',
+      'to',
+      'from',
+      'edge',
+      'side',
+      'of',
+      'left',
+      'right',
+      '',
+    ].includes(next) && !(article && next === '');
+  if (!opens || (way && !(article && ['', 'of'].includes(next))) || (before?.lower === 'on' && next !== ''))
+    return null;
+  return {
+    body: {
+      k: 'name',
+      part: 'rear-shroud',
+      known: true,
+      bare: false,
+      plural: false,
+      word: 'back',
+    },
+    to: at + 1,
+  };
+};
