@@ -1,16 +1,13 @@
-import type { JointType } from '../../sequence/schema.ts';
-import type { EntryJoint } from '../entries/entry.ts';
-import { sidedParts } from '../lexicon/parts.ts';
 import { readRest, readSame, repeatsConnector } from './again.ts';
 import { isWord } from '../phrases/chunk.ts';
 import { countOf, type Counted } from './counts.ts';
 import { doing, hasScrew, isUnderNew, leaves, spanOf, type Frame } from './frame.ts';
-import { hidingTopic, partNamed, resolved } from './naming.ts';
 import type { Piece } from './piece.ts';
-import { refinesGroup, screwFor } from './refine.ts';
-import { ownerFor, type Scene } from './scene.ts';
-import { bare, closeGroups, confirmsSome, isTotal, totalsLeads } from './sums.ts';
+import { refinesGroup } from './refine.ts';
+import type { Scene } from './scene.ts';
+import { bare, confirmsSome, isTotal, totalsLeads } from './sums.ts';
 import { readUncounted } from './uncounted.ts';
+import { openGroup } from './openGroup.ts';
 
 /** Reads a frame as things counted that hold a part. True where it is one. */
 export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
@@ -255,132 +252,4 @@ function countsOn(scene: Scene, frame: Frame, counted: Counted): boolean {
   last.end = Math.max(last.end, spanOf(frame).end);
   scene.correcting = false;
   return true;
-}
-
-function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Counted): void {
-  const named = frame.joint?.owner ?? partNamed(scene, frame) ?? heldByAll(scene, frame);
-  if (named !== null) scene.name(named);
-  const topical = named === null && scene.topicSaid && scene.topic !== null && sidedParts.has(scene.topic);
-  if (
-    topical &&
-    counted.spread &&
-    frame.words.has('a-side') &&
-    scene.groups.length === 0 &&
-    scene.pair.length === 0
-  )
-    scene.pair = [`left-${scene.topic}`, `right-${scene.topic}`];
-  const sided =
-    named !== null &&
-    frame.words.has('each') &&
-    (sidedParts.has(named) || frame.sides.length > 1) &&
-    scene.groups.length === 0;
-  if (sided) scene.pair = [`left-${named}`, `right-${named}`];
-  const before = scene.groups[scene.groups.length - 1];
-  const type: JointType =
-    frame.joint?.type ??
-    scene.heading ??
-    (before && (!hasScrew(frame) || (before.type === 'standoffs' && frame.screw.drive === 'hex'))
-      ? (scene.groups[0] ?? before).type
-      : 'screws');
-  if (named !== null && before && before.part !== named && !before.partInferred) closeGroups(scene);
-  const last = scene.groups[scene.groups.length - 1];
-  if (
-    (named === null || sided) &&
-    last === undefined &&
-    scene.pair.length > 1 &&
-    (frame.words.has('each') || scene.topicSaid)
-  )
-    return openPair(scene, frame, counted, type);
-  const owner =
-    named !== null
-      ? { part: named, inferred: false }
-      : last && !counted.more
-        ? { part: last.part, inferred: last.partInferred }
-        : (nextOf(scene, frame) ??
-          ownerFor(scene, frame.hiddenBy ?? (frame.hiddenByTopic ? hidingTopic(scene) : null)));
-  if (!hasScrew(frame) && scene.kindAhead !== null) frame.screw = scene.kindAhead;
-  scene.kindAhead = null;
-  const screw = screwFor(scene, frame, counted, type);
-  const joint: Partial<EntryJoint> = {};
-  if (frame.hiddenBy === null && !frame.hiddenByTopic && scene.under !== null) frame.hiddenBy = scene.under;
-  scene.under = null;
-  if (frame.hiddenBy !== null) joint.hiddenBy = hiderOf(scene, frame.hiddenBy);
-  else if (frame.hiddenByTopic) joint.hiddenBy = hidingTopic(scene) ?? undefined;
-  if (frame.tighten) joint.tighten = frame.tighten;
-  const [first, second] = frame.counts;
-  if (
-    first &&
-    second &&
-    second.at === first.at + 1 &&
-    last?.screw.lengthMm != null &&
-    screw.screw.lengthMm == null
-  )
-    screw.screw = { ...screw.screw, lengthMm: second.n };
-  const where = [...frame.where, ...frame.sides.filter(() => named === null || frame.names.length === 0)];
-  if (where.length > 0) joint.where = where.join(', ');
-  scene.groups.push({
-    type,
-    part: owner.part === joint.hiddenBy ? ownerFor(scene, owner.part).part : owner.part,
-    partInferred: owner.inferred,
-    n: counted.n,
-    outOf: counted.outOf,
-    joint,
-    screw: screw.screw,
-    screwInferred: screw.inferred,
-    looks: frame.looks,
-    partitive:
-      counted.partitive ||
-      (scene.amending && last !== undefined && counted.more) ||
-      (scene.amending &&
-        last !== undefined &&
-        counted.n === 1 &&
-        (frame.hiddenBy !== null || frame.hiddenByTopic)),
-    loose:
-      last !== undefined &&
-      named === null &&
-      !counted.more &&
-      (frame.joint === null ||
-        (frame.joint.type === last.type && frame.joint.owner === null && piece.joiner !== 'and')),
-    opensList: piece.joiner === 'colon' && last !== undefined,
-    added: piece.joiner === 'and',
-    spread: counted.spread,
-    bare: bare(frame) && frame.where.length + frame.sides.length === 0,
-    behindColon: piece.joiner === 'colon' || (last?.behindColon ?? false),
-    ...spanOf(frame),
-  });
-}
-
-/** "under the strip": the foot strip that was just peeled. */
-const hiderOf = (scene: Scene, slug: string): string =>
-  scene.topic?.endsWith(`-${slug}`) === true && scene.topicSaid ? scene.topic : slug;
-
-/** "there was a fourth one", when three of a part were counted: of that part. */
-function nextOf(scene: Scene, frame: Frame): { part: string; inferred: boolean } | null {
-  const [n] = frame.ordinals;
-  if (n === undefined || scene.topicSaid) return null;
-  const last = [scene.context.lastLine, ...scene.context.earlier.slice(0, 3)]
-    .flat()
-    .find((entry) => entry.kind === 'undo' && entry.joint.count === n - 1 && entry.joint.type === 'screws');
-  return last?.kind === 'undo' && last.part !== null ? { part: last.part, inferred: true } : null;
-}
-
-/** "one P5 and two P2 from the bezel": whose all of them are, said at the end. */
-function heldByAll(scene: Scene, frame: Frame): string | null {
-  const [holder] = frame.holders;
-  const open = scene.groups.length > 0 && scene.groups.every(({ partInferred }) => partInferred);
-  if (!holder || !open) return null;
-  const part = resolved(scene, holder);
-  for (const group of scene.groups) Object.assign(group, { part, partInferred: false });
-  return part;
-}
-
-/** What is counted once holds for each of a pair. */
-function openPair(scene: Scene, frame: Frame, counted: Counted, type: JointType): void {
-  for (const part of scene.pair) {
-    const joint: EntryJoint = { type, count: counted.spread ? counted.n / 2 : counted.n };
-    if (hasScrew(frame)) joint.screw = frame.screw;
-    scene.undo(joint, part, spanOf(frame));
-  }
-  scene.sharing = true;
-  scene.pairOpen = true;
 }
