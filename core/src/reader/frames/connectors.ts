@@ -16,8 +16,7 @@ const isLead = (part: string): boolean =>
 
 /** Reads a frame as a joint by wire that is undone: a plug, a ribbon with its lock, a lead. True where it is one. */
 export function readConnector(scene: Scene, frame: Frame): boolean {
-  if (locksAlike(scene, frame) || countsBoth(scene, frame)) return true;
-  if (addsLead(scene, frame)) return true;
+  if (locksAlike(scene, frame) || countsBoth(scene, frame) || addsLead(scene, frame)) return true;
   const unplugs =
     doing(frame, 'unplug') !== undefined ||
     (doing(frame, 'unscrew')?.lemma === 'undo' && frame.cables.length > 0);
@@ -25,32 +24,8 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
   const cable = frame.cables[0];
   if (!unplugs && lock === null && !cable && !isLeadOff(frame) && !isWaitingLead(scene, frame))
     return readPopped(scene, frame);
-  if (
-    lock === 'coax' &&
-    frame.cables.length === 0 &&
-    frame.names.length === 0 &&
-    !leaves(frame) &&
-    frame.verbs.length === 0
-  )
-    return true;
-  if (
-    cable &&
-    cable.owner === null &&
-    lock !== null &&
-    frame.names.length === 0 &&
-    frame.counts.length === 0 &&
-    frame.verbs.every(({ act }) => act === 'be') &&
-    !leaves(frame) &&
-    refinesLast(scene, frame, lock)
-  )
-    return true;
-  // "the plug's under a little plate": that comes first.
-  if (cable && !unplugs && isUnderNew(frame)) {
-    const owner = cable.owner ?? plugOwner(scene).part;
-    scene.put({ kind: 'note', ...(owner === null ? {} : { part: owner }) }, spanOf(frame));
-    scene.name(frame.hiddenBy ?? '');
-    return true;
-  }
+  if (saysOnlyHow(scene, frame, lock)) return true;
+  if (cable && !unplugs && isUnderNew(frame)) return notesHider(scene, frame);
   if (cable && !unplugs && !isOpened(frame, scene)) return false;
   if (!cable && !unplugs && lock !== null && refinesLast(scene, frame, lock)) return true;
   closeGroups(scene);
@@ -58,34 +33,65 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
     scene.repeat = (part) => scene.undo({ type: 'connector' }, part, spanOf(frame));
     return true;
   }
-  const targets = targetsOf(scene, frame);
-  const twin = frame.words.has('both') && frame.counts.length === 0 ? twinOf(scene, targets) : null;
-  if (twin && lock !== null) twin.joint = { ...twin.joint, mechanism: mergeLock(twin.joint.mechanism, lock) };
-  const one = (part: string | null, inferred: boolean): void => {
-    const joint: EntryJoint = { type: 'connector' };
-    if (lock !== null) joint.mechanism = lock;
-    const count = twin ? null : countFor(frame, targets.length);
-    if (count !== null) joint.count = count;
-    if (frame.hiddenBy !== null && frame.hiddenBy !== part) joint.hiddenBy = frame.hiddenBy;
-    const where = [...frame.where];
-    if (where.length > 0) joint.where = where.join(', ').slice(0, 120);
-    const leads = leadsOf(frame);
-    if (leads.length > 0 && (part === null || isLead(part) || partKindOf(part) === 'card'))
-      joint.leads = leads;
-    // An aerial lead has no other plug.
-    if (part !== null && partKindOf(part) === 'antenna') joint.mechanism ??= 'coax';
-    scene.undo(joint, part, spanOf(frame), inferred ? ['part'] : []);
-  };
-  for (const { part, inferred } of targets) {
-    if (part !== null && !inferred) scene.name(part, frame.names.length === 0 || frame.cables.length > 0);
-    one(part, inferred);
-  }
+  undoLeads(scene, frame, lock);
   if (unplugs && frame.verbs[0]?.form !== 's')
     scene.repeat = (part, many) =>
       scene.undo({ type: 'connector', ...(many ? { count: many } : {}) }, part, spanOf(frame));
   scene.again = (part) =>
     scene.undo({ type: 'connector', ...(lock ? { mechanism: lock } : {}) }, part, spanOf(frame));
   return true;
+}
+
+/** "press-on connectors", "coax": how those just named open, and nothing else. */
+function saysOnlyHow(scene: Scene, frame: Frame, lock: Mechanism | null): boolean {
+  if (lock === null || frame.names.length > 0 || leaves(frame)) return false;
+  const [cable] = frame.cables;
+  if (cable)
+    return (
+      cable.owner === null &&
+      frame.counts.length === 0 &&
+      frame.verbs.every(({ act }) => act === 'be') &&
+      refinesLast(scene, frame, lock)
+    );
+  return lock === 'coax' && frame.verbs.length === 0;
+}
+
+/** "the plug's under a little plate": that comes first. */
+function notesHider(scene: Scene, frame: Frame): boolean {
+  const owner = frame.cables[0]?.owner ?? plugOwner(scene).part;
+  scene.put({ kind: 'note', ...(owner === null ? {} : { part: owner }) }, spanOf(frame));
+  scene.name(frame.hiddenBy ?? '');
+  return true;
+}
+
+function undoLeads(scene: Scene, frame: Frame, lock: Mechanism | null): void {
+  const targets = targetsOf(scene, frame);
+  const twin = frame.words.has('both') && frame.counts.length === 0 ? twinOf(scene, targets) : null;
+  if (twin && lock !== null) twin.joint = { ...twin.joint, mechanism: mergeLock(twin.joint.mechanism, lock) };
+  const count = twin ? null : countFor(frame, targets.length);
+  for (const { part, inferred } of targets) {
+    if (part !== null && !inferred) scene.name(part, frame.names.length === 0 || frame.cables.length > 0);
+    scene.undo(leadJoint(frame, part, lock, count), part, spanOf(frame), inferred ? ['part'] : []);
+  }
+}
+
+function leadJoint(
+  frame: Frame,
+  part: string | null,
+  lock: Mechanism | null,
+  count: number | null,
+): EntryJoint {
+  const joint: EntryJoint = { type: 'connector' };
+  if (lock !== null) joint.mechanism = lock;
+  if (count !== null) joint.count = count;
+  if (frame.hiddenBy !== null && frame.hiddenBy !== part) joint.hiddenBy = frame.hiddenBy;
+  if (frame.where.length > 0) joint.where = frame.where.join(', ').slice(0, 120);
+  const leads = leadsOf(frame);
+  const hasLeads = part === null || isLead(part) || partKindOf(part) === 'card';
+  if (leads.length > 0 && hasLeads) joint.leads = leads;
+  // An aerial lead has no other plug.
+  if (part !== null && partKindOf(part) === 'antenna') joint.mechanism ??= 'coax';
+  return joint;
 }
 
 /** "antenna leads off, both of them": how many were just undone; "one plug for both": one after all. */

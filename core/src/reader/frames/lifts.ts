@@ -39,67 +39,63 @@ export function readLift(scene: Scene, frame: Frame): boolean {
   const verb = doing(frame, ...undoing);
   if (undoesJustSaid(scene, frame, verb)) return true;
   if (doing(frame, 'serve') !== undefined && verb === undefined) return false;
-  // "port plate's out, board follows"
-  const follows =
-    verb?.lemma === 'follow' &&
-    verb.form !== 'plain' &&
-    frame.names.length > 0 &&
-    scene.lastPlaced?.kind === 'lift';
-  // "fan: remove", "caddy, slide and lift": what was named just before.
-  const ordered =
-    verb?.form === 'plain' &&
-    frame.chunks.length === 1 &&
-    whole.has(verb.lemma) &&
-    (!['take', 'pull', 'draw'].includes(verb.lemma) || (scene.joined && !scene.topicIsLead)) &&
-    scene.topicSaid;
-  // "the board's coming out", said before it is done.
-  const announced =
-    scene.context.spoken && verb?.lemma === 'come' && verb.form === 'ing' && frame.names.length > 0;
-  if (announced) return false;
-  const lifted = follows || ordered || isLifted(frame, verb);
-  if (frees(scene, frame, lifted, verb)) return true;
-  if (peelsMentioned(scene, frame, verb)) return true;
-  if (isOfScrew(scene, frame, lifted)) return true;
-  if (loosensTopic(scene, frame, verb)) return true;
+  if (isAnnounced(scene, frame, verb)) return false;
+  const lifted = follows(scene, frame, verb) || isOrdered(scene, frame, verb) || isLifted(frame, verb);
+  if (frees(scene, frame, lifted, verb) || peelsMentioned(scene, frame, verb)) return true;
+  if (isOfScrew(scene, frame, lifted) || loosensTopic(scene, frame, verb)) return true;
   if (!lifted && !opensSomething(frame, verb)) return false;
-  if (
-    scene.topicIsLead &&
-    scene.groups.length === 0 &&
-    frame.names.length === 0 &&
-    scene.lastPlaced?.kind === 'undo' &&
-    scene.lastPlaced.joint.type === 'connector'
-  )
-    return true;
+  if (isItsLead(scene, frame)) return true;
   const targets = targetsOf(scene, frame);
-  if (targets.length === 0) return false;
-  const open = scene.groups[0];
-  const guessed = scene.context.off || scene.context.part === null || open?.start === 0 || !scene.topicSaid;
-  if (
-    open &&
-    open.partInferred &&
-    open.joint.hiddenBy !== targets[0]?.part &&
-    targets.length === 1 &&
-    targets[0] &&
-    !targets[0].inferred &&
-    (open.part === null || guessed)
-  )
-    for (const group of scene.groups) group.part = targets[0].part;
-  closeGroups(scene);
-  const unscrewed =
-    (verb?.act === 'unscrew' || verb?.act === 'loosen') &&
-    !lifted &&
-    frame.counts.length === 0 &&
-    targets.length === 1
-      ? targets[0]
-      : undefined;
-  if (unscrewed) return opensScrews(scene, frame, unscrewed);
-  for (const target of targets) liftOne(scene, frame, verb, lifted, target);
   const [first] = targets;
+  if (!first) return false;
+  takesGroups(scene, targets);
+  closeGroups(scene);
+  const loosens = verb?.act === 'unscrew' || verb?.act === 'loosen';
+  if (loosens && !lifted && frame.counts.length === 0 && targets.length === 1)
+    return opensScrews(scene, frame, first);
+  for (const target of targets) liftOne(scene, frame, verb, lifted, target);
   const object =
     frame.chunks.findIndex(({ k }) => k === 'verb') < frame.chunks.findIndex(({ k }) => k === 'name');
-  if (lifted && verb && object && first && !first.inferred && verb.form !== 's')
+  if (lifted && verb && object && !first.inferred && verb.form !== 's')
     scene.repeat = (part) => scene.put({ kind: 'lift', part }, spanOf(frame));
   return true;
+}
+
+/** "port plate's out, board follows". */
+const follows = (scene: Scene, frame: Frame, verb: Verb | undefined): boolean =>
+  verb?.lemma === 'follow' &&
+  verb.form !== 'plain' &&
+  frame.names.length > 0 &&
+  scene.lastPlaced?.kind === 'lift';
+
+/** "fan: remove", "caddy, slide and lift": what was named just before. */
+const isOrdered = (scene: Scene, frame: Frame, verb: Verb | undefined): boolean =>
+  verb?.form === 'plain' &&
+  frame.chunks.length === 1 &&
+  whole.has(verb.lemma) &&
+  (!['take', 'pull', 'draw'].includes(verb.lemma) || (scene.joined && !scene.topicIsLead)) &&
+  scene.topicSaid;
+
+/** "the board's coming out", said before it is done. */
+const isAnnounced = (scene: Scene, frame: Frame, verb: Verb | undefined): boolean =>
+  scene.context.spoken && verb?.lemma === 'come' && verb.form === 'ing' && frame.names.length > 0;
+
+/** "display ribbon, flip lock, out": the ribbon, which was undone just before. */
+const isItsLead = (scene: Scene, frame: Frame): boolean =>
+  scene.topicIsLead &&
+  scene.groups.length + frame.names.length === 0 &&
+  scene.lastPlaced?.kind === 'undo' &&
+  scene.lastPlaced.joint.type === 'connector';
+
+/** "four screws out, fan off": screws of which nobody said whose they are, are of the part that then comes off. */
+function takesGroups(scene: Scene, targets: readonly Target[]): void {
+  const [open] = scene.groups;
+  const [target] = targets;
+  if (!open?.partInferred || !target || targets.length > 1 || target.inferred) return;
+  const { off, part } = scene.context;
+  const guessed = open.part === null || off || part === null || open.start === 0 || !scene.topicSaid;
+  if (guessed && open.joint.hiddenBy !== target.part)
+    for (const group of scene.groups) group.part = target.part;
 }
 
 /** "three clips, unhooked 'em"; "flipped the bar and it slid out"; "flex A, slide lock, off": no further act. */
