@@ -198,61 +198,71 @@ function inherited(entry: EntryOf<'undo'>, old: readonly EntryOf<'undo'>[]): Ent
 
 /** "no, ten", "make that 2", "four not three": another count of the same. */
 export const byCount: Way = (line, { right, wrong, strong }, target, context) => {
-  const counted = target.filter(isCounted);
-  // "no, 6 T5", behind five T5 and a standoff: those that were said to be of that kind.
-  const { size } = kindIn(right);
-  const alike = counted.filter(({ joint }) => size != null && joint.screw?.size === size);
-  const groups = alike.length === 1 && counted.length > 1 ? alike : counted;
-  const counts = right.filter((chunk) => chunk.k === 'count');
-  const count = counts[0];
-  const only = groups[0];
+  const groups = meantBy(right, target.filter(isCounted));
+  const count = right.find((chunk) => chunk.k === 'count');
+  const [only] = groups;
   if (count?.k !== 'count' || !only || count.n === 0) return null;
   if (!strong && !isAboutLast({ right, wrong, strong }, context)) return null;
-  const was = wrong.find((chunk) => chunk.k === 'count');
-  const look = right.find((chunk) => chunk.k === 'look');
-  const group =
-    (look?.k === 'look' ? groups.find(({ joint }) => joint.screw?.look === look.look) : undefined) ??
-    (was?.k === 'count' ? groups.find(({ joint }) => joint.count === was.n) : undefined) ??
-    (/\blat(?:t)?er\b/i.test(line) ? groups[groups.length - 1] : undefined);
+  const said = right.find((chunk) => chunk.k === 'look');
+  const look = said?.k === 'look' ? said.look : null;
   const kind = kindIn(right);
   const sum = groups.reduce((all, { joint }) => all + (joint.count ?? 0), 0);
-  if (groups.length > 1 && count.n > sum)
-    return byTotal(line, target, groups, count.n, look?.k === 'look' ? look.look : null);
-  const property =
-    group ??
-    groups.find(
-      ({ joint }) => (kind.captive && joint.screw?.captive) || (kind.sprung && joint.screw?.sprung),
-    );
+  if (groups.length > 1 && count.n > sum) return byTotal(line, target, groups, count.n, look);
+  const group = groupSaid(line, groups, look, wrong);
+  const property = group ?? groups.find(({ joint }) => hasProperty(joint.screw, kind));
   const claimed = groups.find(({ joint }) => joint.claimed != null)?.joint.claimed;
-  const rest = groups.find((other) => other !== property);
-  // "make that three captive", of eight: five are left of the others.
-  if (property && groups.length === 2 && rest && claimed != null && claimed > count.n) {
-    const changed = groups.map((other) => ({
-      ...other,
-      text: line.trim(),
-      joint: { ...other.joint, count: other === property ? count.n : claimed - count.n },
-    }));
-    return {
-      changed,
-      whole: target.map((entry) => changed[groups.indexOf(entry as EntryOf<'undo'>)] ?? entry),
-    };
-  }
-  if (property && groups.length > 1)
-    return replaced(target, property, {
-      ...property,
-      text: line.trim(),
-      joint: { ...property.joint, count: count.n },
-    });
-  if (group || groups.length === 1) {
-    const from = group ?? only;
-    return replaced(
-      target,
-      from,
-      withKind({ ...from, text: line.trim(), joint: { ...from.joint, count: count.n } }, kind),
-    );
-  }
-  return byTotal(line, target, groups, count.n, look?.k === 'look' ? look.look : null);
+  if (property && groups.length === 2 && claimed != null && claimed > count.n)
+    return withinClaim(line, target, groups, property, count.n, claimed);
+  const from = property && groups.length > 1 ? property : groups.length === 1 ? only : group;
+  if (!from) return byTotal(line, target, groups, count.n, look);
+  const to = { ...from, text: line.trim(), joint: { ...from.joint, count: count.n } };
+  return replaced(target, from, groups.length > 1 ? to : withKind(to, kind));
 };
+
+/** "no, 6 T5", behind five T5 and a standoff: those that were said to be of that kind. */
+function meantBy(right: readonly Chunk[], counted: EntryOf<'undo'>[]): EntryOf<'undo'>[] {
+  const { size } = kindIn(right);
+  const alike = counted.filter(({ joint }) => size != null && joint.screw?.size === size);
+  return alike.length === 1 && counted.length > 1 ? alike : counted;
+}
+
+/** The group that a correction names: by its look, by the count that was wrong, as the latter. */
+const groupSaid = (
+  line: string,
+  groups: readonly EntryOf<'undo'>[],
+  look: string | null,
+  wrong: readonly Chunk[],
+): EntryOf<'undo'> | undefined => {
+  const was = wrong.find((chunk) => chunk.k === 'count');
+  return (
+    (look === null ? undefined : groups.find(({ joint }) => joint.screw?.look === look)) ??
+    (was?.k === 'count' ? groups.find(({ joint }) => joint.count === was.n) : undefined) ??
+    (/\blat(?:t)?er\b/i.test(line) ? groups[groups.length - 1] : undefined)
+  );
+};
+
+const hasProperty = (screw: EntryOf<'undo'>['joint']['screw'], kind: ReturnType<typeof kindIn>): boolean =>
+  (kind.captive === true && screw?.captive === true) || (kind.sprung === true && screw?.sprung === true);
+
+/** "make that three captive", of eight: five are left of the others. */
+function withinClaim(
+  line: string,
+  target: readonly Entry[],
+  groups: readonly EntryOf<'undo'>[],
+  property: EntryOf<'undo'>,
+  count: number,
+  claimed: number,
+): { changed: Entry[]; whole: Entry[] } {
+  const changed = groups.map((other) => ({
+    ...other,
+    text: line.trim(),
+    joint: { ...other.joint, count: other === property ? count : claimed - count },
+  }));
+  return {
+    changed,
+    whole: target.map((entry) => changed[groups.indexOf(entry as EntryOf<'undo'>)] ?? entry),
+  };
+}
 
 /** A new sum for groups told apart: the difference goes to the first, or to those of the look named. */
 function byTotal(

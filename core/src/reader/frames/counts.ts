@@ -15,63 +15,57 @@ export interface Counted {
 
 /** Reads the count of a frame: `7`, `3 of 4`, `all but one of the ten`, `another`, `two a side`, `a screw`. */
 export function countOf(frame: Frame, counting = false): Counted | null {
-  const isOfOpen =
-    frame.counts.length === 1 &&
-    frame.chunks[(frame.counts[0]?.at ?? 0) + 1]?.k === 'verb' &&
-    (frame.chunks[(frame.counts[0]?.at ?? 0) + 1] as { act: string }).act === 'be' &&
-    frame.names.length === 0;
-  const partitive = frame.words.has('of-them') || frame.words.has('one-of') || isOfOpen;
-  const more = frame.words.has('more');
+  const { words } = frame;
+  const partitive = words.has('of-them') || words.has('one-of') || isOfOpen(frame);
+  const more = words.has('more');
   const plain = { partitive, more, spread: false, outOf: null };
   const [first, second] = frame.counts;
-  const behind = first ? frame.chunks[first.at + 1] : undefined;
-  const ahead = first ? frame.chunks[first.at - 1] : undefined;
-  if (
-    first &&
-    behind?.k === 'place' &&
-    isWord(ahead, 'at', 'it', 'the', 'in', 'on', 'from') &&
-    frame.joint === null &&
-    !hasScrew(frame) &&
-    !frame.words.has('each')
-  )
-    return null;
-  if (frame.words.has('all-but') && first && second)
-    return { ...plain, n: second.n - first.n, outOf: second.n };
+  if (first && isOnlyWhere(frame, first.at)) return null;
+  if (words.has('all-but') && first && second) return { ...plain, n: second.n - first.n, outOf: second.n };
   if (first && second && isOf(frame, first.at, second.at)) return { ...plain, n: first.n, outOf: second.n };
   if (first) return spreadOver(frame, first.n, plain);
-  if (frame.words.has('one-of') || (frame.words.has('of-them') && frame.words.has('one')))
+  if (words.has('one-of') || (words.has('of-them') && words.has('one')))
     return { ...plain, n: 1, partitive: true };
   if (more) return spreadOver(frame, 1, plain);
-  if (frame.words.has('both') && isScrewy(frame)) return { ...plain, n: 2 };
-  // "a wrong one in the corner": a screw, told by how it looks.
-  const placed = counting || frame.where.length > 0 || hasScrew(frame);
-  if (
-    frame.words.has('a') &&
-    frame.words.has('one') &&
-    frame.looks.length > 0 &&
-    placed &&
-    frame.ordinals.length === 0
-  )
-    return { ...plain, n: 1, more: true };
-  const isThing =
-    frame.ordinals[0] !== 1 &&
-    (frame.hiddenBy !== null ||
-      frame.words.has('one') ||
-      frame.joint !== null ||
-      frame.words.has('a') ||
-      frame.words.has('the') ||
-      frame.words.has('out') ||
-      frame.looks.length > 0);
-  if (isThing && frame.ordinals.length > 0 && !frame.words.has('stripped'))
-    return { ...plain, n: 1, more: true };
-  if (
-    (frame.words.has('a') || (hasScrew(frame) && frame.joint !== null)) &&
-    isSingular(frame) &&
-    !frame.chunks.some(({ k }) => k === 'tool')
-  )
-    return spreadOver(frame, 1, plain);
-  return null;
+  if (words.has('both') && isScrewy(frame)) return { ...plain, n: 2 };
+  if (isLookedAt(frame, counting) || isOneMore(frame)) return { ...plain, n: 1, more: true };
+  const one = words.has('a') || (hasScrew(frame) && frame.joint !== null);
+  const isOne = one && isSingular(frame) && !frame.chunks.some(({ k }) => k === 'tool');
+  return isOne ? spreadOver(frame, 1, plain) : null;
 }
+
+/** "two are under the foil", of those just counted. */
+const isOfOpen = (frame: Frame): boolean => {
+  const [only, ...others] = frame.counts;
+  const next = only ? frame.chunks[only.at + 1] : undefined;
+  return others.length === 0 && next?.k === 'verb' && next.act === 'be' && frame.names.length === 0;
+};
+
+/** "at two corners", "on one side": where, not how many. */
+const isOnlyWhere = (frame: Frame, at: number): boolean =>
+  frame.chunks[at + 1]?.k === 'place' &&
+  isWord(frame.chunks[at - 1], 'at', 'it', 'the', 'in', 'on', 'from') &&
+  frame.joint === null &&
+  !hasScrew(frame) &&
+  !frame.words.has('each');
+
+/** "a wrong one in the corner": a screw, told by how it looks. */
+const isLookedAt = (frame: Frame, counting: boolean): boolean =>
+  frame.words.has('a') &&
+  frame.words.has('one') &&
+  frame.looks.length > 0 &&
+  (counting || frame.where.length > 0 || hasScrew(frame)) &&
+  frame.ordinals.length === 0;
+
+/** "a tenth, by the ports", "the ninth out". */
+const isOneMore = (frame: Frame): boolean =>
+  frame.ordinals.length > 0 &&
+  frame.ordinals[0] !== 1 &&
+  !frame.words.has('stripped') &&
+  (frame.hiddenBy !== null ||
+    frame.joint !== null ||
+    frame.looks.length > 0 ||
+    ['one', 'a', 'the', 'out'].some((word) => frame.words.has(word)));
 
 const isOf = (frame: Frame, from: number, to: number): boolean => {
   const between = frame.chunks.slice(from + 1, to);

@@ -1,5 +1,6 @@
 import { applySideTo, withoutSide } from '../entries/sides.ts';
 import { sidedParts } from '../lexicon/parts.ts';
+import type { Side } from '../phrases/chunk.ts';
 import type { Frame } from './frame.ts';
 import { resolved, siblings, sideOne } from './naming.ts';
 import type { Scene } from './scene.ts';
@@ -10,58 +11,70 @@ export interface Target {
 }
 
 export function targetsOf(scene: Scene, frame: Frame): Target[] {
-  const letters = frame.chunks.flatMap((chunk) => (chunk.k === 'side' ? [chunk.side] : []));
-  const sided = (part: string): string[] =>
-    letters.length > 0 ? letters.slice(0, 2).map((side) => applySideTo(part, side)) : [part];
-  const all = frame.names.map((name) => resolved(scene, name));
-  // "sim, eject pin, tray out": the noun alone is the one named before it.
-  const names = all.filter((part) => !all.some((other) => other.endsWith(`-${part}`)));
-  const said = names.flatMap(sided);
+  const sides = frame.chunks.flatMap((chunk) => (chunk.k === 'side' ? [chunk.side] : []));
+  const said = partsSaid(scene, frame, sides);
   const opens =
     frame.chunks.find((chunk) => chunk.k !== 'word' && chunk.k !== 'look' && chunk.k !== 'side')?.k ===
     'name';
   if (said.length > 0 && !opens) scene.waiting = [];
-  if (
-    scene.waiting.length > 0 &&
-    (said.length > 0
-      ? scene.waiting.every(({ cable }) => !cable)
-      : frame.words.has('both') ||
-        frame.words.has('all') ||
-        frame.words.has('they') ||
-        scene.waiting.length > 1)
-  ) {
-    const each = [...scene.waiting.map(({ part }) => part), ...said];
-    scene.waiting = [];
-    return [...new Set(each)].map((part) => ({ part, inferred: false }));
-  }
+  const waiting = takesWaiting(scene, frame, said) ? scene.waiting.map(({ part }) => part) : [];
   scene.waiting = [];
-  if (said.length > 0) return said.map((part) => ({ part, inferred: false }));
+  if (waiting.length + said.length > 0) return asTargets([...new Set([...waiting, ...said])], false);
+  return ofSides(scene, frame, sides) ?? ofBoth(scene, frame) ?? ofTopic(scene, frame);
+}
+
+const asTargets = (parts: readonly string[], inferred: boolean): Target[] =>
+  parts.map((part) => ({ part, inferred }));
+
+function partsSaid(scene: Scene, frame: Frame, sides: readonly Side[]): string[] {
+  const all = frame.names.map((name) => resolved(scene, name));
+  // "sim, eject pin, tray out": the noun alone is the one named before it.
+  const names = all.filter((part) => !all.some((other) => other.endsWith(`-${part}`)));
+  return sides.length === 0
+    ? names
+    : names.flatMap((part) => sides.slice(0, 2).map((side) => applySideTo(part, side)));
+}
+
+/** "fan, sink, both out": names that waited for their act. */
+const takesWaiting = (scene: Scene, { words }: Frame, said: readonly string[]): boolean =>
+  said.length > 0
+    ? scene.waiting.every(({ cable }) => !cable)
+    : words.has('both') || words.has('all') || words.has('they') || scene.waiting.length > 1;
+
+/** "the right one", "L+R": of the pair in work. */
+function ofSides(scene: Scene, frame: Frame, sides: readonly Side[]): Target[] | null {
   const one = sideOne(scene, frame);
-  if (one !== null && letters.length === 1) return [{ part: one, inferred: false }];
+  if (one !== null && sides.length === 1) return asTargets([one], false);
   const base = withoutSide(scene.topic ?? '');
-  if (letters.length > 0 && sidedParts.has(base))
-    return letters.map((side) => ({
-      part: `${side}-${base}`,
-      inferred: true,
-    }));
-  if (scene.pair.length > 1 && scene.topicSaid) return scene.pair.map((part) => ({ part, inferred: false }));
-  if (frame.words.has('both')) {
-    const pair = siblings(scene);
-    if (scene.pair.length > 1) return scene.pair.map((part) => ({ part, inferred: true }));
-    if (pair.length > 1) return pair.map((part) => ({ part, inferred: true }));
-    const recent = scene.context.parts.slice(0, 2);
-    if (frame.words.has('they') || /\bboth\b/.test(scene.line))
-      if (recent.length === 2 && scene.topic !== null && !scene.topicSaid)
-        return recent.map((part) => ({ part, inferred: true }));
-  }
+  return sides.length > 0 && sidedParts.has(base)
+    ? asTargets(
+        sides.map((side) => `${side}-${base}`),
+        true,
+      )
+    : null;
+}
+
+/** "both out": the pair in work, or the two last spoken of. */
+function ofBoth(scene: Scene, frame: Frame): Target[] | null {
+  if (scene.pair.length > 1 && (scene.topicSaid || frame.words.has('both')))
+    return asTargets(scene.pair, !scene.topicSaid);
+  if (!frame.words.has('both')) return null;
+  const pair = siblings(scene);
+  if (pair.length > 1) return asTargets(pair, true);
+  const recent = scene.context.parts.slice(0, 2);
+  const plain = frame.words.has('they') || /\bboth\b/.test(scene.line);
+  return plain && recent.length === 2 && scene.topic !== null && !scene.topicSaid
+    ? asTargets(recent, true)
+    : null;
+}
+
+function ofTopic(scene: Scene, frame: Frame): Target[] {
   const unknown = newPart(scene, frame);
-  if (unknown !== null) return [{ part: unknown, inferred: false }];
-  if (
-    isOfSomethingElse(frame) ||
-    (!scene.opened && frame.particles.includes('off') && frame.verbs.length === 0 && !scene.topicSaid)
-  )
-    return [];
-  return scene.topic === null ? [] : [{ part: scene.topic, inferred: !scene.topicSaid }];
+  if (unknown !== null) return asTargets([unknown], false);
+  const early =
+    !scene.opened && frame.particles.includes('off') && frame.verbs.length === 0 && !scene.topicSaid;
+  if (isOfSomethingElse(frame) || early || scene.topic === null) return [];
+  return asTargets([scene.topic], !scene.topicSaid);
 }
 
 /** "mains off", "light out": of a thing that is no part. */

@@ -40,54 +40,21 @@ export function refinesGroup(scene: Scene, frame: Frame): boolean {
   const last = scene.groups[scene.groups.length - 1];
   // "R same": the other one, not where this one is.
   if (frame.words.has('same') && frame.sides.length > 0) return false;
-  if (
-    !last &&
-    scene.pairOpen &&
-    frame.counts.length + frame.names.length + frame.cables.length === 0 &&
-    hasScrew(frame)
-  ) {
+  const nothingNew = frame.counts.length + frame.names.length + frame.cables.length === 0;
+  if (!last && scene.pairOpen && nothingNew && hasScrew(frame)) {
     shareWithPlaced(scene, frame.screw);
     return true;
   }
-  if (
-    !last ||
-    frame.counts.length > 0 ||
-    frame.names.length + frame.cables.length > 0 ||
-    frame.codes.length > 0
-  )
-    return false;
+  if (!last || !nothingNew || frame.codes.length > 0) return false;
   // "2x slotted, quarter turn": what such a screw is called.
   if (frame.joint?.type === 'latch' && last.type === 'screws' && frame.chunks.length === 1) return true;
   if (frame.joint !== null && frame.joint.type !== last.type) return false;
-  if (
-    frame.words.has('more') ||
-    frame.ordinals.length > 0 ||
-    frame.words.has('rest') ||
-    frame.words.has('of-them') ||
-    frame.words.has('one-of')
-  )
-    return false;
-  const tells =
-    hasScrew(frame) ||
-    frame.looks.length > 0 ||
-    frame.tighten !== null ||
-    frame.hiddenBy !== null ||
-    frame.where.length > 0 ||
-    frame.measures.some(({ unit }) => unit === 'mm') ||
-    frame.words.has('same') ||
-    frame.joint !== null;
-  if (!tells || frame.words.has('a')) return false;
+  if (countsOthers(frame) || !tellsMore(frame) || frame.words.has('a')) return false;
   const { captive, sprung, shouldered, head, ...kind } = frame.screw;
-  if (frame.words.has('all') || frame.words.has('both') || (frame.words.has('same') && hasScrew(frame)))
-    scene.sharing = true;
+  const ofAll = ['all', 'both'].some((word) => frame.words.has(word));
+  if (ofAll || (frame.words.has('same') && hasScrew(frame))) scene.sharing = true;
   if (scene.sharing) shareWithPlaced(scene, kind);
-  const linked =
-    scene.sharing ||
-    last.loose ||
-    last.partitive ||
-    frame.words.has('all') ||
-    frame.words.has('both') ||
-    frame.words.has('same');
+  const linked = scene.sharing || last.loose || last.partitive || ofAll || frame.words.has('same');
   for (const group of linked ? scene.groups : [last])
     if (group.screw.drive == null || group === last) group.screw = { ...group.screw, ...fits(kind, group) };
   last.screw = { ...last.screw, ...definedOf({ captive, sprung, shouldered, head }) };
@@ -96,6 +63,20 @@ export function refinesGroup(scene: Scene, frame: Frame): boolean {
   last.end = Math.max(last.end, spanOf(frame).end);
   return true;
 }
+
+/** "one more", "the fifth", "the rest": others, of which more is told. */
+const countsOthers = (frame: Frame): boolean =>
+  frame.ordinals.length > 0 || ['more', 'rest', 'of-them', 'one-of'].some((word) => frame.words.has(word));
+
+const tellsMore = (frame: Frame): boolean =>
+  hasScrew(frame) ||
+  frame.looks.length > 0 ||
+  frame.tighten !== null ||
+  frame.hiddenBy !== null ||
+  frame.where.length > 0 ||
+  frame.measures.some(({ unit }) => unit === 'mm') ||
+  frame.words.has('same') ||
+  frame.joint !== null;
 
 /** "left two, right three, all PH00": groups of other parts in the line too. */
 function shareWithPlaced(scene: Scene, kind: Partial<Screw>): void {

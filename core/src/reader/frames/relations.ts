@@ -221,41 +221,10 @@ function readBlocked(scene: Scene, told: readonly Told[]): number {
   );
   const wayAt = told.findIndex(({ piece }) => has(piece, 'in-the-way'));
   if ((stuckAt < 0 && wayAt < 0) || (scene.up && wayAt < 0)) return 0;
-  const from = stuckAt >= 0 ? stuckAt : wayAt;
-  if (
-    from > 0 &&
-    stuckAt > 0 &&
-    told
-      .slice(0, from)
-      .some(({ frames }) => frames.some((f) => f.counts.length > 0 || f.particles.length > 0))
-  )
-    return 0;
-  const stuck = told[stuckAt];
-  const stuckIndex = stuck?.piece.chunks.findIndex((chunk) => isWord(chunk, 'stuck')) ?? -1;
-  const own = stuck ? partsIn(scene, stuck.piece.chunks.slice(0, stuckIndex)) : [];
-  const subjects =
-    own.length > 0 || stuckAt <= 0
-      ? own
-      : partsIn(
-          scene,
-          told.slice(0, stuckAt).flatMap(({ piece }) => piece.chunks),
-        ).slice(-1);
-  const explicit = told[wayAt]?.piece.chunks.some(
-    (chunk) =>
-      isWord(chunk, 'in-the-way') &&
-      /hold|way|block|stop|keep|trap|pin|catch/.test(scene.line.slice(chunk.start, chunk.end).toLowerCase()),
-  );
-  if (stuckAt < 0 && !explicit && scene.stuck === null) return 0;
-  const part =
-    subjects[0] ??
-    (wayAt >= 0 && stuckAt < 0
-      ? (partsIn(
-          scene,
-          told.slice(0, wayAt).flatMap(({ piece }) => piece.chunks),
-        )[0] ??
-        scene.stuck ??
-        null)
-      : scene.topic);
+  if (stuckAt > 0 && told.slice(0, stuckAt).some(holdsAct)) return 0;
+  if (stuckAt < 0 && scene.stuck === null && !saysItHolds(scene, told[wayAt])) return 0;
+  const stuckIndex = told[stuckAt]?.piece.chunks.findIndex((chunk) => isWord(chunk, 'stuck')) ?? -1;
+  const part = heldPart(scene, told, stuckAt, stuckIndex, wayAt);
   const holders = holdersOf(scene, told, stuckAt, stuckIndex, wayAt).filter((other) => other !== part);
   if (part === null) return 0;
   const by = holders[holders.length - 1];
@@ -268,6 +237,33 @@ function readBlocked(scene: Scene, told: readonly Told[]): number {
   scene.name(part);
   scene.stuck = null;
   return told.length;
+}
+
+const holdsAct = ({ frames }: Told): boolean =>
+  frames.some(({ counts, particles }) => counts.length > 0 || particles.length > 0);
+
+const chunksOf = (told: readonly Told[]): Chunk[] => told.flatMap(({ piece }) => [...piece.chunks]);
+
+/** "Y holds it", "in the way": words that say by themselves that something is held. */
+const saysItHolds = (scene: Scene, told: Told | undefined): boolean =>
+  told?.piece.chunks.some(
+    (chunk) =>
+      isWord(chunk, 'in-the-way') &&
+      /hold|way|block|stop|keep|trap|pin|catch/.test(scene.line.slice(chunk.start, chunk.end).toLowerCase()),
+  ) ?? false;
+
+/** What does not come: the part before the word for it, or the one that was tried. */
+function heldPart(
+  scene: Scene,
+  told: readonly Told[],
+  stuckAt: number,
+  stuckIndex: number,
+  wayAt: number,
+): string | null {
+  if (stuckAt < 0) return partsIn(scene, chunksOf(told.slice(0, wayAt)))[0] ?? scene.stuck;
+  const own = partsIn(scene, told[stuckAt]?.piece.chunks.slice(0, stuckIndex) ?? []);
+  if (own[0] !== undefined) return own[0];
+  return (stuckAt > 0 ? partsIn(scene, chunksOf(told.slice(0, stuckAt))).at(-1) : undefined) ?? scene.topic;
 }
 
 /** "it's the jack bracket": said of it, and not denied. */

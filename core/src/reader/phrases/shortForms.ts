@@ -26,51 +26,32 @@ export const shortKind: Rule = (tokens, at) => {
 
 /** "back off", "the back comes away": the cover; "back in", "three back": the way. */
 export const backCover: Rule = (tokens, at, lexicon) => {
-  if (
-    tokens[at]?.lower !== 'back' ||
-    (tokens[at + 1]?.lower === 'on' && at === 0) ||
-    (lexicon.match(tokens, at)?.to ?? 0) > at + 1
-  )
-    return null;
-  const before = tokens[at - 1];
   const next = tokens[at + 1]?.lower ?? '';
-  const noun = lexemeAt(tokens, at + 1, lexicon).senses[0]?.k;
-  if (noun === 'head') return null;
+  const isPhrase = (lexicon.match(tokens, at)?.to ?? 0) > at + 1;
+  if (tokens[at]?.lower !== 'back' || (next === 'on' && at === 0) || isPhrase) return null;
+  if (lexemeAt(tokens, at + 1, lexicon).senses[0]?.k === 'head') return null;
+  const before = tokens[at - 1];
   const article = before?.lower === 'the' || before?.lower === 'its';
   const opens =
     before === undefined ||
     before.kind === 'mark' ||
     article ||
     ['and', 'then', 'now', 'so', 'on'].includes(before.lower);
-  const way =
-    [
-      'in',
-      'together',
-      'up',
-      'down',
-      'home',
-      'again',
-      'into',
-      'to',
-      'from',
-      'edge',
-      'side',
-      'of',
-      'left',
-      'right',
-      '',
-    ].includes(next) && !(article && next === '');
+  const way = behindBack.has(next) && !(article && next === '');
   if (!opens || (way && !(article && ['', 'of'].includes(next))) || (before?.lower === 'on' && next !== ''))
     return null;
-  return {
-    body: {
-      k: 'name',
-      part: 'rear-shroud',
-      known: true,
-      bare: false,
-      plural: false,
-      word: 'back',
-    },
-    to: at + 1,
-  };
+  const body = {
+    k: 'name',
+    part: 'rear-shroud',
+    known: true,
+    bare: false,
+    plural: false,
+    word: 'back',
+  } as const;
+  return { body, to: at + 1 };
 };
+
+/** Behind these words `back` is a way: "back in", "back edge". */
+const behindBack = new Set(
+  'in, together, up, down, home, again, into, to, from, edge, side, of, left, right, '.split(', '),
+);
