@@ -91,33 +91,13 @@ export function advanceContext(context: LineContext, entries: readonly Entry[]):
 
 function advanceBy(context: LineContext, entry: Entry): LineContext {
   const part = 'part' in entry ? (entry.part ?? null) : null;
-  const hidden = entry.kind === 'undo' ? entry.joint.hiddenBy : null;
-  const way =
-    entry.kind === 'requires' || entry.kind === 'covers'
-      ? entry.parts
-      : entry.kind === 'blocked'
-        ? [entry.by]
-        : [];
-  const named = [part, hidden, ...way].filter((name): name is string => name != null);
-  const spoken = {
-    ...context,
-    parts: [...named, ...context.parts.filter((p) => !named.includes(p))].slice(0, partsRemembered),
-  };
+  const spoken = { ...context, parts: spokenOf(context, entry, part) };
+  /** The part in work from here on, not off yet. */
+  const to = (next: string | null): LineContext =>
+    next === null || next === context.part ? spoken : { ...spoken, part: next, off: false };
   switch (entry.kind) {
-    case 'undo': {
-      const { screw, count } = entry.joint;
-      const isCounted = entry.joint.type === 'screws' || entry.joint.type === 'standoffs';
-      return {
-        ...spoken,
-        direction: 'down',
-        opened: true,
-        seen: null,
-        last: entry,
-        part: part ?? context.part,
-        off: part === null ? context.off : false,
-        screw: isCounted && screw && count != null ? screw : context.screw,
-      };
-    }
+    case 'undo':
+      return afterUndo(spoken, entry, part);
     case 'lift':
       return {
         ...spoken,
@@ -131,39 +111,50 @@ function advanceBy(context: LineContext, entry: Entry): LineContext {
       return { ...spoken, direction: context.opened ? 'up' : 'down', part: part ?? context.part, off: false };
     case 'turn':
       return { ...spoken, face: entry.face };
+    case 'seen':
+      return { ...to(part), seen: entry.joint?.count != null ? entry : context.seen };
+    // What is in the way is done next; it is what "that" and "it" mean.
+    case 'requires':
+      return { ...spoken, part: entry.parts[0] ?? context.part, off: false };
+    case 'blocked':
+      return { ...spoken, part: entry.by, off: false };
+    case 'note':
+      return !context.opened && !isHeading(entry.text) ? spoken : to(part);
     case 'number':
     case 'measure':
     case 'stripped':
     case 'missing':
-      return {
-        ...spoken,
-        part: part ?? context.part,
-        off: part === null || part === context.part ? context.off : false,
-      };
-    case 'seen': {
-      const seen = entry.joint?.count != null ? entry : context.seen;
-      return part === null || part === context.part
-        ? { ...spoken, seen }
-        : { ...spoken, seen, part, off: false };
-    }
     case 'covers':
-      return part === null || part === context.part ? spoken : { ...spoken, part, off: false };
-    case 'requires':
-    case 'blocked': {
-      // What is in the way is done next; it is what "that" and "it" mean.
-      const first = entry.kind === 'blocked' ? entry.by : entry.parts[0];
-      return first == null ? spoken : { ...spoken, part: first, off: false };
-    }
-    case 'note':
-      if (!context.opened && !isHeading(entry.text)) return spoken;
-      return part === null || part === context.part ? spoken : { ...spoken, part, off: false };
-    case 'caution':
-      return spoken;
     case 'serve':
-      return part === null || part === context.part ? spoken : { ...spoken, part, off: false };
+      return to(part);
     default:
       return spoken;
   }
+}
+
+/** Every part that an entry names, then those spoken of before. */
+function spokenOf({ parts }: LineContext, entry: Entry, part: string | null): string[] {
+  const others =
+    entry.kind === 'requires' || entry.kind === 'covers'
+      ? entry.parts
+      : [entry.kind === 'blocked' ? entry.by : entry.kind === 'undo' ? entry.joint.hiddenBy : null];
+  const named = [part, ...others].filter((name): name is string => name != null);
+  return [...named, ...parts.filter((name) => !named.includes(name))].slice(0, partsRemembered);
+}
+
+function afterUndo(context: LineContext, entry: EntryOf<'undo'>, part: string | null): LineContext {
+  const { type, screw, count } = entry.joint;
+  const isCounted = type === 'screws' || type === 'standoffs';
+  return {
+    ...context,
+    direction: 'down',
+    opened: true,
+    seen: null,
+    last: entry,
+    part: part ?? context.part,
+    off: part === null ? context.off : false,
+    screw: isCounted && screw && count != null ? screw : context.screw,
+  };
 }
 
 /** "fan", "now the fan": what comes next; longer talk before anything is open is what the customer said. */

@@ -4,7 +4,7 @@ import type { EntryJoint, EntryOf } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
 
 import { isWord } from '../phrases/chunk.ts';
-import { comesFree, doing, hasScrew, isUnderNew, leaves, spanOf, type Frame } from './frame.ts';
+import { comesFree, doing, hasScrew, isUnderNew, leaves, spanOf, type Frame, type Verb } from './frame.ts';
 import { resolved, siblings } from './naming.ts';
 import { plugOwner, type Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
@@ -162,49 +162,33 @@ const mergeLock = (before: Mechanism | null | undefined, lock: Mechanism): Mecha
 
 /** How it opens, as said or as its bar moves: a bar that flips or lifts is a flip-lock, one that slides a slide-lock. */
 function mechanismOf(frame: Frame, scene?: Scene): Mechanism | null {
+  const over = frame.words.has('face-over');
+  const atLead = frame.cables.length > 0 || (scene?.isAtConnector ?? false);
   // "all flip", behind ribbons: how they open.
-  if (
-    frame.words.has('face-over') &&
-    (frame.cables.length > 0 || (frame.names.length === 0 && scene?.isAtConnector))
-  )
+  if (over && (frame.cables.length > 0 || (frame.names.length === 0 && scene?.isAtConnector)))
     return 'flip-lock';
   const verb = doing(frame, 'open', 'slide', 'take', 'press', 'release', 'pop', 'turn');
-  const flap =
-    frame.names.some(({ part, bare }) => bare && part === 'flap') &&
-    (verb?.act === 'open' ||
-      verb?.lemma === 'lift' ||
-      verb?.lemma === 'raise' ||
-      frame.words.has('face-over')) &&
-    (frame.cables.length > 0 ||
-      (scene?.isAtConnector ?? false) ||
-      /ribbon|flex|zif|ffc|cable/i.test(scene?.line ?? ''));
-  if (flap) return 'flip-lock';
+  const opens = verb?.act === 'open' || over;
+  const lifts = verb?.lemma === 'lift' || verb?.lemma === 'raise';
+  const flap = frame.names.some(({ part, bare }) => bare && part === 'flap');
+  const byRibbon = atLead || /ribbon|flex|zif|ffc|cable/i.test(scene?.line ?? '');
+  if (flap && (opens || lifts) && byRibbon) return 'flip-lock';
   const covered = frame.names.some(({ part }) => part.endsWith('cover')) && frame.cables.length > 0;
   if (covered && (verb?.act === 'slide' || verb?.act === 'press')) return 'slide-cover';
-  const latch =
-    frame.joint?.type === 'latch' &&
-    (verb?.act === 'open' || frame.words.has('face-over')) &&
-    (frame.cables.length > 0 || (scene?.isAtConnector ?? false));
-  if (latch) return 'flip-lock';
-  if (frame.bar && (frame.mechanism === null || frame.mechanism === 'plug')) {
-    if (
-      verb?.act === 'slide' ||
-      verb?.act === 'press' ||
-      (verb?.act === 'take' && frame.particles.includes('out'))
-    )
-      return 'slide-lock';
-    if (
-      verb ||
-      frame.particles.includes('up') ||
-      frame.words.has('face-over') ||
-      frame.particles.includes('over')
-    )
-      return 'flip-lock';
-    return frame.mechanism;
-  }
-  if ((frame.mechanism === null || frame.mechanism === 'plug') && scene && isByTab(frame, scene))
-    return 'pull-tab';
-  return frame.mechanism;
+  if (frame.joint?.type === 'latch' && opens && atLead) return 'flip-lock';
+  const open = frame.mechanism === null || frame.mechanism === 'plug';
+  if (frame.bar && open) return barLock(frame, verb) ?? frame.mechanism;
+  return open && scene && isByTab(frame, scene) ? 'pull-tab' : frame.mechanism;
+}
+
+function barLock(frame: Frame, verb: Verb | undefined): Mechanism | null {
+  const slides =
+    verb?.act === 'slide' ||
+    verb?.act === 'press' ||
+    (verb?.act === 'take' && frame.particles.includes('out'));
+  if (slides) return 'slide-lock';
+  const moves = verb ?? frame.particles.find((particle) => particle === 'up' || particle === 'over');
+  return moves || frame.words.has('face-over') ? 'flip-lock' : null;
 }
 
 /** "pulled it straight back by its tab": the tab is what it is pulled by. */

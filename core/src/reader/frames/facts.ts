@@ -52,42 +52,34 @@ export function readTurn(scene: Scene, frame: Frame): boolean {
   if (doing(frame, 'read', 'see', 'talk', 'test') || (side === 'face-over' && frame.counts.length > 0))
     return false;
   if (side === 'face-over' && (scene.isAtConnector || frame.names.length > 0)) return false;
-  const isUp =
-    frame.particles.length === 1 &&
-    frame.particles[0] === 'up' &&
-    frame.verbs.length === 1 &&
-    frame.verbs[0]?.act === 'be' &&
-    frame.counts.length === 0;
-  if (isUp && ['base-cover', 'rear-shroud'].includes(frame.names[0]?.part ?? ''))
-    return turnTo(scene, frame, 'bottom');
-  const up =
-    frame.particles.length === 1 &&
-    frame.particles[0] === 'up' &&
-    frame.names.length === 1 &&
-    frame.counts.length === 0 &&
-    ['base-cover', 'rear-shroud', 'display', 'glass', 'lid', 'keyboard'].includes(frame.names[0]?.part ?? '');
-  if (up && !scene.opened)
-    return turnTo(scene, frame, /cover|shroud/.test(frame.names[0]?.part ?? '') ? 'bottom' : 'top');
+  const up = sideUp(scene, frame);
+  if (up !== null) return turnTo(scene, frame, up);
   if (side === undefined || frame.bar || frame.mechanism !== null || frame.cables.length > 0) return false;
+  const last = scene.placed.findLast(({ draft }) => draft.kind !== 'note');
+  const between = scene.line.slice(last?.start ?? 0, spanOf(frame).start);
   // "set it aside, face down": how the part is laid down, not the unit.
-  const lifted = scene.placed.findLast(({ draft }) => draft.kind !== 'note');
-  if (
-    lifted?.draft.kind === 'lift' &&
-    /\b(?:aside|lay|laid|put|set|place)\b/i.test(scene.line.slice(lifted.start, spanOf(frame).start))
-  )
-    return true;
-  const over: EntryOf<'turn'>['face'] = scene.context.face === 'top' ? 'bottom' : 'top';
-  if (lifted?.draft.kind === 'turn') {
-    if (side !== 'face-over') lifted.draft = { kind: 'turn', face: side === 'face-top' ? 'top' : 'bottom' };
-    lifted.end = spanOf(frame).end;
+  if (last?.draft.kind === 'lift' && /\b(?:aside|lay|laid|put|set|place)\b/i.test(between)) return true;
+  const face = side === 'face-top' ? 'top' : 'bottom';
+  if (last?.draft.kind === 'turn') {
+    if (side !== 'face-over') last.draft = { kind: 'turn', face };
+    last.end = spanOf(frame).end;
     return true;
   }
   closeGroups(scene);
-  scene.put(
-    { kind: 'turn', face: side === 'face-over' ? over : side === 'face-top' ? 'top' : 'bottom' },
-    spanOf(frame),
-  );
+  const over = scene.context.face === 'top' ? 'bottom' : 'top';
+  scene.put({ kind: 'turn', face: side === 'face-over' ? over : face }, spanOf(frame));
   return true;
+}
+
+/** "base up", "the back is up": the side that then faces up. */
+function sideUp(scene: Scene, frame: Frame): EntryOf<'turn'>['face'] | null {
+  const [name] = frame.names;
+  const up = frame.particles.length === 1 && frame.particles[0] === 'up' && frame.counts.length === 0;
+  if (!name || !up) return null;
+  const below = name.part === 'base-cover' || name.part === 'rear-shroud';
+  if (below && frame.verbs.length === 1 && frame.verbs[0]?.act === 'be') return 'bottom';
+  const faces = below || ['display', 'glass', 'lid', 'keyboard'].includes(name.part);
+  return faces && frame.names.length === 1 && !scene.opened ? (below ? 'bottom' : 'top') : null;
 }
 
 function turnTo(scene: Scene, frame: Frame, face: EntryOf<'turn'>['face']): boolean {

@@ -295,25 +295,8 @@ function holdersOf(
   stuckIndex: number,
   wayAt: number,
 ): string[] {
-  const way = told[wayAt];
-  if (way) {
-    const at = way.piece.chunks.findIndex((chunk) => isWord(chunk, 'in-the-way'));
-    const head = way.piece.chunks.slice(wayAt === stuckAt ? stuckIndex + 1 : 0, at);
-    const before = partsIn(scene, head);
-    const joint = head.find(({ k }) => k === 'joint');
-    if (before.length === 0 && joint?.k === 'joint')
-      return [
-        joint.type === 'tape'
-          ? 'tape'
-          : slugOf(scene.line.slice(joint.start, joint.end)).slice(0, 80) || 'joint',
-      ];
-    if (before.length > 0) return before.slice(0, 1);
-    const behind = partsIn(
-      scene,
-      told.slice(wayAt + 1).flatMap(({ piece }) => piece.chunks),
-    );
-    if (behind.length > 0) return behind.slice(0, 1);
-  }
+  const inWay = inTheWay(scene, told, wayAt, wayAt === stuckAt ? stuckIndex + 1 : 0);
+  if (inWay !== null) return [inWay];
   const stuck = told[stuckAt];
   if (!stuck) return [];
   const same = partsIn(scene, stuck.piece.chunks.slice(stuckIndex + 1));
@@ -322,10 +305,10 @@ function holdersOf(
   const isObject =
     word && /(?:lift|come|budge|move|shift|pull|open)$/i.test(scene.line.slice(word.start, word.end));
   if (same.length > 0) return isObject ? [] : same;
-  const next = told[stuckAt + 1];
   // "thought it was the lead, it's not, it's the jack bracket": what it was in the end.
   const found = told.slice(stuckAt + 1).findLast(({ piece }) => isIt(piece));
   if (found) return partsIn(scene, found.piece.chunks).slice(0, 1);
+  const next = told[stuckAt + 1];
   const joined =
     next &&
     (next.piece.joiner === 'because' ||
@@ -333,4 +316,20 @@ function holdersOf(
       has(next.piece, 'still') ||
       next.frames.some((frame) => doing(frame, 'hold', 'fix', 'cover') !== undefined));
   return joined ? partsIn(scene, next.piece.chunks).slice(0, 1) : [];
+}
+
+/** "the clamp holds it", "there's tape in the way": what was named before the word for it, else behind. */
+function inTheWay(scene: Scene, told: readonly Told[], wayAt: number, from: number): string | null {
+  const way = told[wayAt];
+  if (!way) return null;
+  const at = way.piece.chunks.findIndex((chunk) => isWord(chunk, 'in-the-way'));
+  const head = way.piece.chunks.slice(from, at);
+  const [before] = partsIn(scene, head);
+  if (before !== undefined) return before;
+  const joint = head.find(({ k }) => k === 'joint');
+  if (joint?.k === 'joint')
+    return joint.type === 'tape'
+      ? 'tape'
+      : slugOf(scene.line.slice(joint.start, joint.end)).slice(0, 80) || 'joint';
+  return partsIn(scene, chunksOf(told.slice(wayAt + 1)))[0] ?? null;
 }

@@ -1,3 +1,4 @@
+import type { JointType } from '../../sequence/schema.ts';
 import type { EntryJoint } from '../entries/entry.ts';
 import { comesFree, doing, spanOf, undoing, type Frame } from './frame.ts';
 import { partNamed } from './naming.ts';
@@ -27,40 +28,41 @@ export function readUncounted(scene: Scene, frame: Frame): boolean {
   const { joint } = frame;
   if (joint === null || joint.type === 'solder' || (frame.cables.length > 0 && joint.type !== 'tape'))
     return false;
-  const gone = frame.verbs.some(({ lemma, form }) => lemma === 'go' && form === 'past');
-  const opens = gone || comesFree(frame) || doing(frame, ...undoing, 'unroute', 'press') !== undefined;
-  const terse =
-    frame.verbs.length === 0 && [...frame.words].every((word) => quiet.has(word)) && joint.type !== 'screws';
-  const first = frame.chunks.find(({ k }) => k !== 'look' && k !== 'plain');
-  const behindTool = frame.chunks.some(({ k }) => k === 'tool');
-  if (!opens && !terse && !(behindTool && joint.type === 'clips')) return false;
-  if (joint.type === 'screws' && !opens) return false;
+  if (!isUndone(frame, joint.type)) return false;
   // "press its little catch", of a plug: how it comes off.
-  if (
-    scene.topicIsLead &&
-    joint.type === 'clips' &&
-    doing(frame, 'press', 'release') &&
-    partNamed(scene, frame) === null
-  )
-    return true;
-  const named =
-    joint.owner ??
-    partNamed(scene, frame) ??
-    frame.holders[0]?.part ??
-    (first === joint || joint.type === 'adhesive' || joint.type === 'tape'
-      ? frame.places[0]?.part
-      : undefined) ??
-    (joint.type === 'adhesive' ? frame.hiddenBy : null) ??
-    null;
+  const catches = scene.topicIsLead && joint.type === 'clips' && doing(frame, 'press', 'release');
+  if (catches && partNamed(scene, frame) === null) return true;
+  const named = ownerSaid(scene, frame, joint);
   if (named !== null) scene.name(named);
   const owner = named !== null ? { part: named, inferred: false } : ownerFor(scene);
   if (scene.groups.some((group) => group.type === joint.type)) return true;
   const made: EntryJoint = { type: joint.type };
   const where = [...frame.where, ...frame.sides];
   if (where.length > 0) made.where = where.join(', ').slice(0, 120);
-  const count = frame.words.has('both') ? 2 : null;
-  if (count) made.count = count;
+  if (frame.words.has('both')) made.count = 2;
   closeGroups(scene);
   scene.undo(made, owner.part, spanOf(frame), owner.inferred ? ['part'] : []);
   return true;
+}
+
+/** Said to be undone, or named in short speech, where every joint but screws then is. */
+function isUndone(frame: Frame, type: JointType): boolean {
+  const gone = frame.verbs.some(({ lemma, form }) => lemma === 'go' && form === 'past');
+  if (gone || comesFree(frame) || doing(frame, ...undoing, 'unroute', 'press') !== undefined) return true;
+  const terse = frame.verbs.length === 0 && [...frame.words].every((word) => quiet.has(word));
+  const behindTool = type === 'clips' && frame.chunks.some(({ k }) => k === 'tool');
+  return type !== 'screws' && (terse || behindTool);
+}
+
+function ownerSaid(scene: Scene, frame: Frame, joint: NonNullable<Frame['joint']>): string | null {
+  const first = frame.chunks.find(({ k }) => k !== 'look' && k !== 'plain');
+  const sticks = joint.type === 'adhesive' || joint.type === 'tape';
+  return (
+    joint.owner ??
+    partNamed(scene, frame) ??
+    frame.holders[0]?.part ??
+    (first === joint || sticks ? frame.places[0]?.part : undefined) ??
+    (joint.type === 'adhesive' ? frame.hiddenBy : null) ??
+    null
+  );
 }
