@@ -68,6 +68,21 @@ describe('several acts in one line', () => {
   ])('%s', (line, expected) => expect(short(line)).toEqual(expected));
 });
 
+describe('what goes over to the new one, and what comes only together', () => {
+  const read = (line: string) =>
+    readLine(line, emptyContext()).entries.map(({ text: _t, at: _a, confidence: _c, ...rest }) => rest);
+  test.each([
+    ['the camera bracket goes over to the new lid', [{ kind: 'move', part: 'camera-bracket', to: 'lid' }]],
+    ['swap the feet onto the new base cover', [{ kind: 'move', part: 'foot', to: 'base-cover' }]],
+    [
+      'the keyboard is only supplied with the palm rest',
+      [{ kind: 'whole', part: 'keyboard', with: 'palm-rest' }],
+    ],
+    // Where it went on the bench is neither.
+    ['move the cable to the left', [{ kind: 'note' }]],
+  ])('%s', (line, expected) => expect(read(line)).toEqual(expected));
+});
+
 describe('what is known besides acts', () => {
   test.each([
     ['remove battery before fan', ['requires fan: battery']],

@@ -118,6 +118,12 @@ describe('writing an entry back', () => {
       .filter(([a, b]) => a !== b)
       .map(([a, b]): Entry => ({ kind: 'requires', part: a, parts: [b], ...common })),
     fc
+      .tuple(part, part, fc.boolean())
+      .filter(([a, b]) => a !== b)
+      .map(([a, b, moves]): Entry =>
+        moves ? { kind: 'move', part: a, to: b, ...common } : { kind: 'whole', part: a, with: b, ...common },
+      ),
+    fc
       .tuple(part, fc.constantFrom('TB-4471', 'TF-220-C', 'QX1234B'))
       .map(([of, number]): Entry => ({ kind: 'number', part: of, number, role: 'fitted', ...common })),
     fc

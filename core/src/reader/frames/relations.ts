@@ -2,6 +2,7 @@ import { slugOf } from '../entries/partName.ts';
 import { isWord, type Chunk } from '../phrases/chunk.ts';
 import { closeGroups } from './sums.ts';
 import { partsIn, type Told } from './told.ts';
+import { readTogether } from './together.ts';
 import { doing, type Frame } from './frame.ts';
 import { has, type Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
@@ -14,6 +15,7 @@ const spanOf = (told: readonly Told[]): { start: number; end: number } => ({
 /** Statements about order in one sentence; how many of its pieces they took, 0 where it states none. */
 export function readRelation(scene: Scene, told: readonly Told[]): number {
   return (
+    readTogether(scene, told) ||
     readCovers(scene, told) ||
     readRequires(scene, told) ||
     readHeldBy(scene, told) ||
