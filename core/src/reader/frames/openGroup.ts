@@ -1,5 +1,7 @@
 import type { JointType } from '../../sequence/schema.ts';
+import type { Screw } from '../../sequence/screw.ts';
 import type { EntryJoint } from '../entries/entry.ts';
+import { withoutSide } from '../entries/sides.ts';
 import { sidedParts } from '../lexicon/parts.ts';
 import type { Counted } from './counts.ts';
 import { hasScrew, spanOf, type Frame } from './frame.ts';
@@ -30,6 +32,7 @@ export function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Cou
   scene.kindAhead = null;
   const { screw, inferred } = screwFor(scene, frame, counted, type);
   const joint = jointOf(scene, frame, named);
+  if (owner.part !== null && hasScrew(frame)) shareWithTwin(scene, owner.part, frame.screw);
   scene.groups.push({
     type,
     part: owner.part === joint.hiddenBy ? ownerFor(scene, owner.part).part : owner.part,
@@ -43,6 +46,15 @@ export function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Cou
     ...standingTo(scene, frame, piece, counted, named, last),
     ...spanOf(frame),
   });
+}
+
+/** "hinges 3 left 3 right PH1": the kind said last is that of the one across too. */
+function shareWithTwin(scene: Scene, part: string, screw: Partial<Screw>): void {
+  const last = scene.placed[scene.placed.length - 1];
+  const twin = last?.draft.kind === 'undo' ? last.draft : undefined;
+  const across = twin?.part != null && twin.part !== part && withoutSide(twin.part) === withoutSide(part);
+  if (!last || !across || twin.joint.type !== 'screws' || twin.joint.screw != null) return;
+  last.draft = { ...twin, tool: screw.size ?? null, joint: { ...twin.joint, screw } };
 }
 
 /** Does what is counted hold for a left and a right one? */

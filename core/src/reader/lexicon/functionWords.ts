@@ -257,7 +257,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ['still', 'still, yet, as yet'],
   [
     'in-the-way',
-    'in the way, in the road, is in the way, holds it, holds it down, holds it back, holding it, is holding it, are holding it, hold it, are holdin it, holdin it, blocks it, blocking it, blocks, still plugged, still on, still plugged in, still fitted, still attached, still connected, still screwed, still screwed in, still holds it, still in, keeps it, stops it, is over it, over it, still there, in its way, is blocking, still holding, still clipped, not off yet, catches it, traps it, pins it, sits over it, sitting on it, is sitting on it, lies on it, lying on it, sits on it, still hooked, still tied, still glued, still bolted, still clamped',
+    'in the way, in the road, is in the way, holds it, holds it down, holds it back, holding it, is holding it, are holding it, hold it, are holdin it, holdin it, blocks it, blocking it, blocks, still plugged, still on, still plugged in, still fitted, still attached, still connected, still screwed, still screwed in, still holds it, still in, keeps it, stops it, is stopping it, stopping it, is keeping it, is over it, over it, still there, in its way, is blocking, still holding, still clipped, not off yet, catches it, traps it, pins it, sits over it, sitting on it, is sitting on it, lies on it, lying on it, sits on it, still hooked, still tied, still glued, still bolted, still clamped',
   ],
   ['first', 'first, firts, 1st, frist, beforehand, first of all, in advance, to begin with'],
   ['next', 'next, next up, next comes, now for, on to, over to, followed by'],
