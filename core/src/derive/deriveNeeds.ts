@@ -1,6 +1,17 @@
-import { openingKinds } from '../reader/lexicon/parts.ts';
 import { lowerName, partKindOf, partNameOf } from '../reader/entries/partName.ts';
-import type { Basis } from '../sequence/schema.ts';
+import type { Basis, Form } from '../sequence/schema.ts';
+import {
+  conducts,
+  isBackCover,
+  isBeneathBoard,
+  isFront,
+  isLeadOf,
+  isMains,
+  isNamedAfter,
+  isOnBoard,
+  isStand,
+  openingOf,
+} from './hardware.ts';
 import type { Act, Replay } from './replayRecording.ts';
 
 /** A constraint with the lines that it rests on. */
@@ -33,13 +44,15 @@ export interface Contradiction {
 export function deriveNeeds(
   replay: Replay,
   settings: DeriveSettings,
+  form: Form,
 ): { needs: DerivedNeed[]; contradictions: Contradiction[] } {
   const graph = new NeedGraph(replay.acts);
   holds(replay.acts, graph);
+  leads(replay.acts, graph, form);
   hidden(replay.acts, graph);
   if (settings.batteryFirst) power(replay.acts, graph);
   const contradictions = statements(replay, graph);
-  assumed(replay.acts, graph);
+  assumed(replay.acts, graph, form);
   return { needs: graph.needs, contradictions };
 }
 
@@ -116,20 +129,54 @@ function hidden(acts: readonly Act[], graph: NeedGraph): void {
 const nameOf = (act: Act): string => lowerName(partNameOf(act.part));
 const isConnector = (act: Act): boolean => act.joint?.type === 'connector';
 const ofBattery = (act: Act): boolean => partKindOf(act.part) === 'battery';
+const ofDisplay = (part: string): boolean => partKindOf(part) === 'display' || part === 'lid';
 
+/**
+ * Leads hold more than the part that they are named after: those undone while a cover hangs half open hold the
+ * cover; the aerials hold the card, and the lid that they run into; hinges hold the display.
+ */
+function leads(acts: readonly Act[], graph: NeedGraph, form: Form): void {
+  acts.forEach((lift, at) => {
+    if (lift.verb !== 'lift') return;
+    const begun = acts.findIndex((act) => act.part === lift.part);
+    const since = acts.slice(0, at).findLastIndex((act) => act.verb === 'lift');
+    const opens = openingOf(lift.part, form) === 'wide' || ofDisplay(lift.part);
+    acts.slice(0, at).forEach((act, i) => {
+      const between = opens && i > Math.max(begun < at ? begun : -1, since);
+      const toLid =
+        ofDisplay(lift.part) && form === 'notebook' && /^(?:antenna|camera|.*hinge)/.test(act.part);
+      const holdsIt = isConnector(act)
+        ? isLeadOf(act.part, lift.part) || between || toLid
+        : act.joint?.type === 'screws' && partKindOf(act.part) === 'hinge' && ofDisplay(lift.part);
+      if (holdsIt) graph.add(lift.id, act.id, 'holds', [act.line, lift.line]);
+    });
+  });
+}
+
+/** What makes the unit dead: the plug of the battery, else the pack lifted off its contacts; the cord to the wall. */
+function disconnections(acts: readonly Act[]): Act[] {
+  const ofPack = (act: Act): boolean => ofBattery(act) && !/cell|backup/.test(act.part);
+  const plug = acts.find((act) => ofPack(act) && isConnector(act));
+  const pack = acts.find((act) => ofPack(act) && act.verb === 'lift');
+  const cord = acts.find((act) => isMains(act.part) && isConnector(act));
+  return [cord, plug ?? pack].filter((act) => act !== undefined);
+}
+
+/** All that carries current, or touches what does, waits until the unit is dead. */
 function power(acts: readonly Act[], graph: NeedGraph): void {
-  const off = acts.find((act) => ofBattery(act) && isConnector(act));
-  if (!off) return;
+  const offs = disconnections(acts);
   const drain = acts.find((act) => act.verb === 'hold');
-  if (drain) graph.add(drain.id, off.id, 'power', [off.line, drain.line]);
-  for (const act of acts) {
-    if (act === off || act === drain) continue;
-    // Nothing is unscrewed from a pack that still feeds the board.
-    if (isConnector(act) || (act.joint && ofBattery(act)))
-      graph.add(act.id, off.id, 'power', [off.line, act.line]);
-    if (drain && (isConnector(act) || (act.verb === 'lift' && ofBattery(act))))
-      graph.add(act.id, drain.id, 'power', [drain.line, act.line]);
+  for (const off of offs) {
+    if (drain) graph.add(drain.id, off.id, 'power', [off.line, drain.line]);
+    for (const act of acts) {
+      if (act === drain || offs.includes(act)) continue;
+      if (isConnector(act) || conducts(act.part)) graph.add(act.id, off.id, 'power', [off.line, act.line]);
+    }
   }
+  if (!drain) return;
+  for (const act of acts)
+    if (!offs.includes(act) && (isConnector(act) || (act.verb === 'lift' && ofBattery(act))))
+      graph.add(act.id, drain.id, 'power', [drain.line, act.line]);
 }
 
 function statements({ acts, statements: made }: Replay, graph: NeedGraph): Contradiction[] {
@@ -156,14 +203,40 @@ function statements({ acts, statements: made }: Replay, graph: NeedGraph): Contr
   return contradictions;
 }
 
-function assumed(acts: readonly Act[], graph: NeedGraph): void {
+/** What was seen only after an opener was lifted is assumed to lie under it, where such a part lies over such. */
+function assumed(acts: readonly Act[], graph: NeedGraph, form: Form): void {
   acts.forEach((act, i) => {
-    const openers = acts
-      .slice(0, i)
-      .filter((earlier) => earlier.verb === 'lift' && openingKinds.has(partKindOf(earlier.part)));
+    const openers = acts.slice(0, i).filter((earlier) => earlier.verb === 'lift');
     for (const opener of openers.reverse()) {
-      if (opener.part !== act.part && !graph.implies(act.id, opener.id))
-        graph.add(act.id, opener.id, 'assumed', [opener.line, act.line]);
+      if (opener.part === act.part || graph.implies(act.id, opener.id)) continue;
+      if (liesOver(opener, act, acts, form)) graph.add(act.id, opener.id, 'assumed', [opener.line, act.line]);
     }
   });
+}
+
+function liesOver(opener: Act, act: Act, acts: readonly Act[], form: Form): boolean {
+  const sameSide = opener.face === act.face || act.face === 'either' || opener.face === 'either';
+  if (opener.part === 'system-board') return isBeneathBoard(act.part);
+  if (isStand(opener.part)) return isBackCover(act.part);
+  if (opener.part === 'board-shield') return sameSide && (isOnBoard(act.part) || isConnector(act));
+  switch (openingOf(opener.part, form)) {
+    case 'wide':
+      return sameSide && !(isFront(opener.part) && isOpenedBefore(opener, acts, form));
+    case 'local':
+      return isNamedAfter(opener.part, act.part) || isNext(opener, act, acts);
+    default:
+      return false;
+  }
+}
+
+/** Was another cover off before, so that this one is no way in? */
+const isOpenedBefore = (opener: Act, acts: readonly Act[], form: Form): boolean =>
+  acts
+    .slice(0, acts.indexOf(opener))
+    .some((act) => act.verb === 'lift' && !isFront(act.part) && openingOf(act.part, form) === 'wide');
+
+/** Is it the first part worked on after the opener was lifted? */
+function isNext(opener: Act, act: Act, acts: readonly Act[]): boolean {
+  const next = acts[acts.indexOf(opener) + 1];
+  return next?.part === act.part;
 }

@@ -50,7 +50,7 @@ export function deriveSequence(
       return [act.id, countOf(recording, own)];
     }),
   );
-  const { needs, contradictions } = mergeNeeds(matched, replays, settings);
+  const { needs, contradictions } = mergeNeeds(matched, replays, settings, model.form);
   const all: Replay = {
     acts,
     statements: replays.flatMap((replay) => replay.statements),

@@ -1,5 +1,5 @@
 import { lowerName, partNameOf } from '../reader/entries/partName.ts';
-import type { Basis } from '../sequence/schema.ts';
+import type { Basis, Form } from '../sequence/schema.ts';
 import { deriveNeeds, type Contradiction, type DerivedNeed, type DeriveSettings } from './deriveNeeds.ts';
 import type { MatchedAct } from './matchActs.ts';
 import type { Replay } from './replayRecording.ts';
@@ -16,13 +16,14 @@ export function mergeNeeds(
   matched: readonly MatchedAct[],
   replays: readonly Replay[],
   settings: DeriveSettings,
+  form: Form,
 ): { needs: DerivedNeed[]; contradictions: Contradiction[] } {
   const merged = new Map<string, DerivedNeed>();
   const contradictions: Contradiction[] = [];
   const order = replays.map((_, recording) => orderIn(matched, recording));
   replays.forEach((replay, recording) => {
     const own = renamed(replay, matched, recording);
-    const found = deriveNeeds(own, settings);
+    const found = deriveNeeds(own, settings, form);
     contradictions.push(...found.contradictions);
     for (const need of found.needs) {
       const key = `${need.action} ${need.before}`;

@@ -1,0 +1,110 @@
+import { partKindOf } from '../reader/entries/partName.ts';
+import type { Form } from '../sequence/schema.ts';
+
+/**
+ * What a part, by the head noun of its name, lies over: `wide` over all that comes out later from the same side,
+ * `local` over what it names and what is undone right after it, `none` over nothing. Common practice, no source.
+ */
+export type Opening = 'wide' | 'local' | 'none';
+
+/** [opening, head nouns]: the name in front of the noun only says which one. */
+const rows: readonly (readonly [opening: Opening, nouns: string])[] = [
+  ['wide', 'cover, base, lid, shell, case, housing, half, rest, frame, chassis'],
+  ['local', 'door, hatch, flap, bracket, clamp, holder, plate, cage, caddy, tray, riser, guard, duct, panel'],
+  [
+    'local',
+    'shield, can, bezel, trim, strap, foot, strip, cap, bumper, label, seal, gasket, tape, insulator, film, shroud',
+  ],
+];
+const byNoun = new Map(
+  rows.flatMap(([opening, nouns]) => nouns.split(', ').map((noun) => [noun, opening] as const)),
+);
+
+const headOf = (slug: string): string => {
+  const bare = slug.replace(/-\d+$/, '');
+  return bare.slice(bare.lastIndexOf('-') + 1);
+};
+
+/** Parts that are the device's cover where it has no other: the glass of a tablet, the panel of a kiosk. */
+const opensFromTheFront = /^(?:display|glass|screen|front-glass|touch-panel)$/;
+/** A panel that is taken off to get in, not one that shows a picture. */
+const accessPanel = /^(?:side|back|rear|top|access|bottom|left|right)-panel$/;
+
+/** The glass of a tablet opens it only where nothing else was opened before. */
+export const isFront = (slug: string): boolean => opensFromTheFront.test(slug);
+
+/** What lies beneath a board that was lifted: its plate, its film, the keyboard, the shield on its far side. */
+export const isBeneathBoard = (slug: string): boolean =>
+  /(?:^|-)(?:keyboard|plate|insulator|film|board-shield|keyboard-frame|backlight)$/.test(slug);
+
+/** What stands on a board, and so under the shield over it. */
+export const isOnBoard = (slug: string): boolean =>
+  slug === 'system-board' ||
+  ['heatsink', 'memory', 'storage', 'card', 'coin-cell', 'fan'].includes(partKindOf(slug)) ||
+  /(?:^|-)(?:antenna|sink|spreader|cell)$/.test(slug);
+
+/** A stand, and what it is bolted to, in front of the back cover. */
+export const isStand = (slug: string): boolean => /(?:^|-)(?:stand|stem|mount|vesa-plate|neck)$/.test(slug);
+export const isBackCover = (slug: string): boolean =>
+  /^(?:back|rear|base)-(?:cover|shell|shroud|panel|half|housing|case)$/.test(slug);
+
+export function openingOf(slug: string, form: Form): Opening {
+  if (accessPanel.test(slug) || /^(?:rear|back|front|outer)-shroud$/.test(slug)) return 'wide';
+  if (form !== 'notebook' && opensFromTheFront.test(slug)) return 'wide';
+  // A cover that says what it is over opens that.
+  if (
+    /^(?:storage|drive|memory|battery|hinge|stand|port|screw|psu|fan|card|sim|cable)-(?:cover|lid)$/.test(
+      slug,
+    )
+  )
+    return 'local';
+  return byNoun.get(headOf(slug)) ?? 'none';
+}
+
+/** Outside, or without a wire: handled with the power still on. */
+const dead = new Set(
+  'cover, base, lid, shell, shroud, case, housing, half, rest, door, hatch, flap, foot, strip, cap, bumper, label, seal, gasket, tray, strap, stand, stem, mount, bezel, trim, panel, stylus, pen, bung, plug'.split(
+    ', ',
+  ),
+);
+
+/** Does it carry current, or touch what does, so that it waits for the power to be off? */
+export function conducts(slug: string): boolean {
+  if (accessPanel.test(slug)) return false;
+  return !dead.has(headOf(slug)) || /(?:display|lcd|touch)-panel$/.test(slug);
+}
+
+/** The cord to the wall. */
+export const isMains = (slug: string): boolean =>
+  /^(?:mains|power|ac)-(?:cord|lead|cable)$|^(?:charger|adapter|cord)$/.test(slug);
+
+const words = (slug: string): string[] =>
+  slug.split('-').filter((word) => !/^(?:left|right|top|bottom|front|rear|\d)$/.test(word));
+const wires = /-(?:cable|lead|ribbon|flex|wire|plug|cord)$/;
+const families: readonly (readonly string[])[] = [
+  ['display', 'glass', 'panel', 'touch', 'lcd', 'digitizer', 'screen', 'backlight', 'lid'],
+  ['drive', 'storage', 'hdd', 'ssd', 'disk'],
+  ['antenna', 'wireless', 'cellular', 'mobile', 'modem', 'radio', 'wifi'],
+];
+const familyOf = (slug: string): readonly string[] | undefined =>
+  families.find((family) => words(slug).some((word) => family.includes(word)));
+
+/** Is a lead under a name of its own that of the part: the drive cable of the cage, the aerials of the card? */
+export function isLeadOf(lead: string, part: string): boolean {
+  const named = wires.test(lead) || partKindOf(lead) === 'antenna' || partKindOf(lead) === 'cable';
+  if (!named || lead === part) return false;
+  const [stem = ''] = words(lead.replace(wires, ''));
+  const family = familyOf(lead);
+  return words(part)[0] === stem || (family !== undefined && family === familyOf(part));
+}
+
+/** Does the name of one part say that it belongs to the other: `memory-shield`, `touchpad-bracket`? */
+export function isNamedAfter(opener: string, part: string): boolean {
+  const [own, other] = [/-(\d+)$/.exec(opener)?.[1], /-(\d+)$/.exec(part)?.[1]];
+  if (own !== undefined && other !== undefined && own !== other) return false;
+  const stem = words(opener).slice(0, -1);
+  return (
+    stem.length > 0 &&
+    (words(part).some((word) => stem.includes(word)) || familyOf(stem.join('-')) === (familyOf(part) ?? null))
+  );
+}
