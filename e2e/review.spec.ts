@@ -33,10 +33,13 @@ test('a second recording of the model: what they count differently is named with
   await page.keyboard.press('f');
   const finding = page.locator('[data-rule="counts-differ"]');
   await expect(finding).toContainText('the first stands');
+  const stored = page.waitForResponse((answer) => answer.url().endsWith('/entries') && answer.ok());
   await finding.getByRole('button', { name: 'take 6' }).click();
   await expect(page.locator('.settled[data-rule="counts-differ"]')).toContainText('mended');
+  await stored;
   // It stays so over a reload, and taking it back brings the question back.
   await page.reload();
+  await expect(page.getByTestId('review-row').first()).toBeVisible(); // a key pressed before that is nobody's
   await page.keyboard.press('f');
   const settled = page.locator('.settled[data-rule="counts-differ"]');
   await expect(settled).toContainText('mended');

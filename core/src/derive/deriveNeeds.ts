@@ -2,15 +2,24 @@ import { lowerName, partKindOf, partNameOf } from '../reader/entries/partName.ts
 import type { Basis, Form } from '../sequence/schema.ts';
 import {
   conducts,
+  isAtFront,
   isBackCover,
   isBeneathBoard,
+  isCarrier,
   isFront,
+  isFrontPanel,
+  isInUpperShell,
   isLeadOf,
+  isMainBoard,
   isMains,
   isNamedAfter,
+  isOfKeyboard,
   isOnBoard,
   isStand,
+  isUpperShell,
+  liesAcross,
   openingOf,
+  runsUnder,
 } from './hardware.ts';
 import type { Act, Replay } from './replayRecording.ts';
 
@@ -50,6 +59,7 @@ export function deriveNeeds(
   holds(replay.acts, graph);
   leads(replay.acts, graph, form);
   hidden(replay.acts, graph);
+  across(replay.acts, graph);
   if (settings.batteryFirst) power(replay.acts, graph);
   const contradictions = statements(replay, graph);
   assumed(replay.acts, graph, form);
@@ -100,9 +110,7 @@ const freeing = (acts: readonly Act[], part: string): Act | undefined =>
   liftOf(acts, part) ?? acts.findLast((act) => act.part === part);
 
 function holds(acts: readonly Act[], graph: NeedGraph): void {
-  const board = acts.find(
-    (act) => act.verb === 'lift' && partKindOf(act.part) === 'board' && act.part === 'system-board',
-  );
+  const boards = acts.filter((act) => act.verb === 'lift' && isMainBoard(act.part));
   for (const act of acts) {
     if (!act.joint) continue;
     const own = liftOf(acts, act.part);
@@ -115,8 +123,17 @@ function holds(acts: readonly Act[], graph: NeedGraph): void {
       }
     }
     // A cable is plugged into the board: it holds the board as much as its own part.
-    if (board && act.joint.type === 'connector') graph.add(board.id, act.id, 'holds', [act.line, board.line]);
+    if (act.joint.type === 'connector')
+      for (const board of boards) graph.add(board.id, act.id, 'holds', [act.line, board.line]);
   }
+}
+
+/** What is bolted across the board, or lies over its edge, comes out before it. */
+function across(acts: readonly Act[], graph: NeedGraph): void {
+  for (const board of acts.filter((act) => act.verb === 'lift' && isMainBoard(act.part)))
+    for (const act of acts)
+      if (act.verb === 'lift' && liesAcross(act.part))
+        graph.add(board.id, act.id, 'assumed', [act.line, board.line]);
 }
 
 function hidden(acts: readonly Act[], graph: NeedGraph): void {
@@ -145,8 +162,15 @@ function leads(acts: readonly Act[], graph: NeedGraph, form: Form): void {
       const between = opens && i > Math.max(begun < at ? begun : -1, since);
       const toLid =
         ofDisplay(lift.part) && form === 'notebook' && /^(?:antenna|camera|.*hinge)/.test(act.part);
+      const stays =
+        isCarrier(lift.part) &&
+        (!isOnBoard(act.part) || act.part === 'antenna') &&
+        !/inlet|mains|supply/.test(act.part);
+      const ribbon =
+        (isUpperShell(lift.part) && isInUpperShell(act.part)) ||
+        (lift.part === 'keyboard' && form === 'notebook' && isOfKeyboard(act.part));
       const holdsIt = isConnector(act)
-        ? isLeadOf(act.part, lift.part) || between || toLid
+        ? isLeadOf(act.part, lift.part) || between || toLid || stays || ribbon
         : act.joint?.type === 'screws' && partKindOf(act.part) === 'hinge' && ofDisplay(lift.part);
       if (holdsIt) graph.add(lift.id, act.id, 'holds', [act.line, lift.line]);
     });
@@ -218,6 +242,7 @@ function liesOver(opener: Act, act: Act, acts: readonly Act[], form: Form): bool
   const sameSide = opener.face === act.face || act.face === 'either' || opener.face === 'either';
   if (opener.part === 'system-board') return isBeneathBoard(act.part);
   if (isStand(opener.part)) return isBackCover(act.part);
+  if (isFrontPanel(opener.part)) return isAtFront(act.part);
   if (opener.part === 'board-shield') return sameSide && (isOnBoard(act.part) || isConnector(act));
   switch (openingOf(opener.part, form)) {
     case 'wide':
@@ -225,7 +250,7 @@ function liesOver(opener: Act, act: Act, acts: readonly Act[], form: Form): bool
     case 'local':
       return isNamedAfter(opener.part, act.part) || isNext(opener, act, acts);
     default:
-      return false;
+      return isNext(opener, act, acts) && runsUnder(opener.part, act.part);
   }
 }
 

@@ -9,7 +9,7 @@ export type Opening = 'wide' | 'local' | 'none';
 
 /** [opening, head nouns]: the name in front of the noun only says which one. */
 const rows: readonly (readonly [opening: Opening, nouns: string])[] = [
-  ['wide', 'cover, base, lid, shell, case, housing, half, rest, frame, chassis'],
+  ['wide', 'cover, base, lid, shell, case, housing, half, frame, chassis'],
   ['local', 'door, hatch, flap, bracket, clamp, holder, plate, cage, caddy, tray, riser, guard, duct, panel'],
   [
     'local',
@@ -42,6 +42,35 @@ export const isOnBoard = (slug: string): boolean =>
   slug === 'system-board' ||
   ['heatsink', 'memory', 'storage', 'card', 'coin-cell', 'fan'].includes(partKindOf(slug)) ||
   /(?:^|-)(?:antenna|sink|spreader|cell)$/.test(slug);
+
+/** What lies under a drive, a heat pipe or a pack, where it is worked on right after. */
+export function runsUnder(opener: string, slug: string): boolean {
+  const kind = partKindOf(opener.replace(/-\d+$/, ''));
+  if (kind === 'storage') return /^(?:antenna|wireless-card)/.test(slug);
+  if (kind === 'heatsink' || /^heat-/.test(opener)) return /(?:^|-)fan$/.test(slug);
+  return kind === 'battery' && slug === 'touchpad';
+}
+
+/** Behind the front panel: what leaves to the front, or sits at the rim. */
+export const isAtFront = (slug: string): boolean =>
+  /^(?:optical-drive|card-reader|power-button(?:-board)?|front-.*)$/.test(slug);
+export const isFrontPanel = (slug: string): boolean => /^front-(?:panel|bezel|cover)$/.test(slug);
+
+/** A frame that lifts with the board and all on it: it waits for the leads that go elsewhere. */
+export const isCarrier = (slug: string): boolean => /(?:^|-)(?:frame|chassis)$/.test(slug);
+/** The upper shell carries what is used from above; their ribbons hold it. */
+export const isUpperShell = (slug: string): boolean =>
+  /^(?:palm-rest|top-cover|upper-case|top-case)$/.test(slug);
+export const isInUpperShell = (slug: string): boolean =>
+  /^(?:touchpad|.*backlight|power-board|power-button.*|fingerprint.*|speakers?|.*-speaker)$/.test(slug);
+/** A ribbon that comes up with the keyboard. */
+export const isOfKeyboard = (slug: string): boolean => /^(?:keyboard-)?backlight$/.test(slug);
+
+/** The board, or a half of it. */
+export const isMainBoard = (slug: string): boolean => /^(?:system|main|left|right)-board$/.test(slug);
+
+/** Heat pipes and the fan at their end lie across the board and its screws. */
+export const liesAcross = (slug: string): boolean => /(?:^|-)fan$/.test(slug);
 
 /** A stand, and what it is bolted to, in front of the back cover. */
 export const isStand = (slug: string): boolean => /(?:^|-)(?:stand|stem|mount|vesa-plate|neck)$/.test(slug);

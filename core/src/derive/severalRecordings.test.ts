@@ -107,12 +107,12 @@ describe('several recordings of one model', () => {
 
   test('what one states and another shows the other way round is reported and not obeyed', () => {
     const { needs, contradictions } = derive(
-      ['fan needs battery first', 'battery off', 'fan off'],
-      ['fan off', 'battery off'],
+      ['fan needs speaker first', 'speaker off', 'fan off'],
+      ['fan off', 'speaker off'],
     );
     expect(needs).toEqual([]);
     expect(contradictions.map(({ text }) => text)).toEqual([
-      'battery is said to come before fan (stated), but a recording shows them the other way round',
+      'speaker is said to come before fan (stated), but a recording shows them the other way round',
     ]);
   });
 });

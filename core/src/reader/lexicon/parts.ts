@@ -372,13 +372,3 @@ export const sidedParts: ReadonlySet<string> = new Set([
   'foot',
   'fan',
 ]);
-
-/** Kinds whose lifting opens a layer: what is seen only after them is assumed to need them. */
-export const openingKinds: ReadonlySet<string> = new Set([
-  'cover',
-  'shield',
-  'frame',
-  'bracket',
-  'foot',
-  'tape',
-]);
