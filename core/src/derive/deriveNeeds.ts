@@ -1,26 +1,28 @@
-import { lowerName, partKindOf, partNameOf } from '../reader/entries/partName.ts';
+import { lowerName, partNameOf } from '../reader/entries/partName.ts';
 import type { Basis, Form } from '../sequence/schema.ts';
 import {
   conducts,
-  isAtFront,
-  isBackCover,
-  isBeneathBoard,
   isCarrier,
-  isFront,
-  isFrontPanel,
   isInUpperShell,
   isLeadOf,
   isMainBoard,
-  isMains,
-  isNamedAfter,
   isOfKeyboard,
   isOnBoard,
-  isStand,
   isUpperShell,
+  kindOf,
   liesAcross,
   openingOf,
-  runsUnder,
 } from './hardware.ts';
+import {
+  disconnections,
+  isConnector,
+  liesOver,
+  liftOf,
+  ofBattery,
+  ofDisplay,
+  sceneOf,
+  type Scene,
+} from './layers.ts';
 import type { Act, Replay } from './replayRecording.ts';
 
 /** A constraint with the lines that it rests on. */
@@ -55,14 +57,15 @@ export function deriveNeeds(
   settings: DeriveSettings,
   form: Form,
 ): { needs: DerivedNeed[]; contradictions: Contradiction[] } {
+  const scene = sceneOf(replay.acts, form);
   const graph = new NeedGraph(replay.acts);
   holds(replay.acts, graph);
-  leads(replay.acts, graph, form);
+  leads(scene, graph);
   hidden(replay.acts, graph);
   across(replay.acts, graph);
   if (settings.batteryFirst) power(replay.acts, graph);
   const contradictions = statements(replay, graph);
-  assumed(replay.acts, graph, form);
+  assumed(scene, graph);
   return { needs: graph.needs, contradictions };
 }
 
@@ -101,9 +104,6 @@ class NeedGraph {
     return false;
   }
 }
-
-const liftOf = (acts: readonly Act[], part: string): Act | undefined =>
-  acts.find((act) => act.verb === 'lift' && act.part === part);
 
 /** What frees a part: its lift, or the last act on it where it was never lifted. */
 const freeing = (acts: readonly Act[], part: string): Act | undefined =>
@@ -144,20 +144,16 @@ function hidden(acts: readonly Act[], graph: NeedGraph): void {
 }
 
 const nameOf = (act: Act): string => lowerName(partNameOf(act.part));
-const isConnector = (act: Act): boolean => act.joint?.type === 'connector';
-const ofBattery = (act: Act): boolean => partKindOf(act.part) === 'battery';
-const ofDisplay = (part: string): boolean => partKindOf(part) === 'display' || part === 'lid';
-
 /**
  * Leads hold more than the part that they are named after: those undone while a cover hangs half open hold the
  * cover; the aerials hold the card, and the lid that they run into; hinges hold the display.
  */
-function leads(acts: readonly Act[], graph: NeedGraph, form: Form): void {
+function leads({ acts, form, wayIn }: Scene, graph: NeedGraph): void {
   acts.forEach((lift, at) => {
     if (lift.verb !== 'lift') return;
     const begun = acts.findIndex((act) => act.part === lift.part);
     const since = acts.slice(0, at).findLastIndex((act) => act.verb === 'lift');
-    const opens = openingOf(lift.part, form) === 'wide' || ofDisplay(lift.part);
+    const opens = openingOf(lift.part, form) === 'wide' || ofDisplay(lift.part) || lift === wayIn;
     acts.slice(0, at).forEach((act, i) => {
       const between = opens && i > Math.max(begun < at ? begun : -1, since);
       const toLid =
@@ -171,19 +167,10 @@ function leads(acts: readonly Act[], graph: NeedGraph, form: Form): void {
         (lift.part === 'keyboard' && form === 'notebook' && isOfKeyboard(act.part));
       const holdsIt = isConnector(act)
         ? isLeadOf(act.part, lift.part) || between || toLid || stays || ribbon
-        : act.joint?.type === 'screws' && partKindOf(act.part) === 'hinge' && ofDisplay(lift.part);
+        : act.joint?.type === 'screws' && kindOf(act.part) === 'hinge' && ofDisplay(lift.part);
       if (holdsIt) graph.add(lift.id, act.id, 'holds', [act.line, lift.line]);
     });
   });
-}
-
-/** What makes the unit dead: the plug of the battery, else the pack lifted off its contacts; the cord to the wall. */
-function disconnections(acts: readonly Act[]): Act[] {
-  const ofPack = (act: Act): boolean => ofBattery(act) && !/cell|backup/.test(act.part);
-  const plug = acts.find((act) => ofPack(act) && isConnector(act));
-  const pack = acts.find((act) => ofPack(act) && act.verb === 'lift');
-  const cord = acts.find((act) => isMains(act.part) && isConnector(act));
-  return [cord, plug ?? pack].filter((act) => act !== undefined);
 }
 
 /** All that carries current, or touches what does, waits until the unit is dead. */
@@ -228,40 +215,13 @@ function statements({ acts, statements: made }: Replay, graph: NeedGraph): Contr
 }
 
 /** What was seen only after an opener was lifted is assumed to lie under it, where such a part lies over such. */
-function assumed(acts: readonly Act[], graph: NeedGraph, form: Form): void {
+function assumed(scene: Scene, graph: NeedGraph): void {
+  const { acts } = scene;
   acts.forEach((act, i) => {
     const openers = acts.slice(0, i).filter((earlier) => earlier.verb === 'lift');
     for (const opener of openers.reverse()) {
       if (opener.part === act.part || graph.implies(act.id, opener.id)) continue;
-      if (liesOver(opener, act, acts, form)) graph.add(act.id, opener.id, 'assumed', [opener.line, act.line]);
+      if (liesOver(opener, act, scene)) graph.add(act.id, opener.id, 'assumed', [opener.line, act.line]);
     }
   });
-}
-
-function liesOver(opener: Act, act: Act, acts: readonly Act[], form: Form): boolean {
-  const sameSide = opener.face === act.face || act.face === 'either' || opener.face === 'either';
-  if (opener.part === 'system-board') return isBeneathBoard(act.part);
-  if (isStand(opener.part)) return isBackCover(act.part);
-  if (isFrontPanel(opener.part)) return isAtFront(act.part);
-  if (opener.part === 'board-shield') return sameSide && (isOnBoard(act.part) || isConnector(act));
-  switch (openingOf(opener.part, form)) {
-    case 'wide':
-      return sameSide && !(isFront(opener.part) && isOpenedBefore(opener, acts, form));
-    case 'local':
-      return isNamedAfter(opener.part, act.part) || isNext(opener, act, acts);
-    default:
-      return isNext(opener, act, acts) && runsUnder(opener.part, act.part);
-  }
-}
-
-/** Was another cover off before, so that this one is no way in? */
-const isOpenedBefore = (opener: Act, acts: readonly Act[], form: Form): boolean =>
-  acts
-    .slice(0, acts.indexOf(opener))
-    .some((act) => act.verb === 'lift' && !isFront(act.part) && openingOf(act.part, form) === 'wide');
-
-/** Is it the first part worked on after the opener was lifted? */
-function isNext(opener: Act, act: Act, acts: readonly Act[]): boolean {
-  const next = acts[acts.indexOf(opener) + 1];
-  return next?.part === act.part;
 }

@@ -11,10 +11,8 @@ export type Opening = 'wide' | 'local' | 'none';
 const rows: readonly (readonly [opening: Opening, nouns: string])[] = [
   ['wide', 'cover, base, lid, shell, case, housing, half, frame, chassis'],
   ['local', 'door, hatch, flap, bracket, clamp, holder, plate, cage, caddy, tray, riser, guard, duct, panel'],
-  [
-    'local',
-    'shield, can, bezel, trim, strap, foot, strip, cap, bumper, label, seal, gasket, tape, insulator, film, shroud',
-  ],
+  ['local', 'shield, can, bezel, trim, mask, grille, fascia, strap, insulator, film, shroud'],
+  ['local', 'foot, strip, ring, cap, bumper, label, seal, gasket, tape'],
 ];
 const byNoun = new Map(
   rows.flatMap(([opening, nouns]) => nouns.split(', ').map((noun) => [noun, opening] as const)),
@@ -25,10 +23,16 @@ const headOf = (slug: string): string => {
   return bare.slice(bare.lastIndexOf('-') + 1);
 };
 
+/** The kind of a part; which of several it is (`storage-2`) says nothing of that. */
+export const kindOf = (slug: string): string => partKindOf(slug.replace(/-\d+$/, ''));
+
 /** Parts that are the device's cover where it has no other: the glass of a tablet, the panel of a kiosk. */
-const opensFromTheFront = /^(?:display|glass|screen|front-glass|touch-panel)$/;
-/** A panel that is taken off to get in, not one that shows a picture. */
-const accessPanel = /^(?:side|back|rear|top|access|bottom|left|right)-panel$/;
+const opensFromTheFront =
+  /^(?:display|glass|screen|front-glass|touch-panel|(?:display|screen|lcd|lid|panel|glass)-(?:assembly|unit|module))$/;
+/** A panel or plate that is taken off to get in: not one that shows a picture, not one that holds a part. */
+const accessPanel = /^(?:side|back|rear|top|base|access|bottom|left|right)-(?:panel|plate)$/;
+/** What a cover may be over besides the device: the name of a part, or one of these. */
+const coveredThing = /^(?:stand|port|screw|psu|sim|hinge|cable|connector|plug|lead|flex|io)$/;
 
 /** The glass of a tablet opens it only where nothing else was opened before. */
 export const isFront = (slug: string): boolean => opensFromTheFront.test(slug);
@@ -37,24 +41,33 @@ export const isFront = (slug: string): boolean => opensFromTheFront.test(slug);
 export const isBeneathBoard = (slug: string): boolean =>
   /(?:^|-)(?:keyboard|plate|insulator|film|board-shield|keyboard-frame|backlight)$/.test(slug);
 
+/** The tin over the board, under any of its names; those of a drive or of memory say so. */
+export const isBoardShield = (slug: string): boolean =>
+  /^(?:(?:board|main|emi|emc|rf|tin|metal|copper)-)?(?:shield|can)$/.test(slug);
+
 /** What stands on a board, and so under the shield over it. */
 export const isOnBoard = (slug: string): boolean =>
-  slug === 'system-board' ||
-  ['heatsink', 'memory', 'storage', 'card', 'coin-cell', 'fan'].includes(partKindOf(slug)) ||
+  isMainBoard(slug) ||
+  ['heatsink', 'memory', 'storage', 'card', 'coin-cell', 'fan'].includes(kindOf(slug)) ||
   /(?:^|-)(?:antenna|sink|spreader|cell)$/.test(slug);
 
-/** What lies under a drive, a heat pipe or a pack, where it is worked on right after. */
-export function runsUnder(opener: string, slug: string): boolean {
-  const kind = partKindOf(opener.replace(/-\d+$/, ''));
-  if (kind === 'storage') return /^(?:antenna|wireless-card)/.test(slug);
-  if (kind === 'heatsink' || /^heat-/.test(opener)) return /(?:^|-)fan$/.test(slug);
-  return kind === 'battery' && slug === 'touchpad';
+/**
+ * What lies under a part that is no cover. A drive lies over aerials, and a spreader over a drive or memory, only
+ * where that is worked on `next`; heat pipes reach over their fans and a pack over the touchpad's screws anyway.
+ */
+export function runsUnder(opener: string, slug: string, next: boolean): boolean {
+  const [kind, under] = [kindOf(opener), kindOf(slug)];
+  if (headOf(opener) === 'spreader') return next && (under === 'storage' || under === 'memory');
+  if (kind === 'storage') return next && (under === 'antenna' || /^(?:wireless|wlan|wifi)-/.test(slug));
+  if (kind === 'heatsink' || /^(?:heat|thermal|cooling)-/.test(opener)) return under === 'fan';
+  return kind === 'battery' && under === 'touchpad';
 }
 
 /** Behind the front panel: what leaves to the front, or sits at the rim. */
 export const isAtFront = (slug: string): boolean =>
   /^(?:optical-drive|card-reader|power-button(?:-board)?|front-.*)$/.test(slug);
-export const isFrontPanel = (slug: string): boolean => /^front-(?:panel|bezel|cover)$/.test(slug);
+export const isFrontPanel = (slug: string): boolean =>
+  /^front-(?:panel|bezel|cover|mask|grille|fascia)$/.test(slug);
 
 /** A frame that lifts with the board and all on it: it waits for the leads that go elsewhere. */
 export const isCarrier = (slug: string): boolean => /(?:^|-)(?:frame|chassis)$/.test(slug);
@@ -67,32 +80,37 @@ export const isInUpperShell = (slug: string): boolean =>
 export const isOfKeyboard = (slug: string): boolean => /^(?:keyboard-)?backlight$/.test(slug);
 
 /** The board, or a half of it. */
-export const isMainBoard = (slug: string): boolean => /^(?:system|main|left|right)-board$/.test(slug);
+export const isMainBoard = (slug: string): boolean =>
+  /^(?:system|main|mother|logic|left|right)-?board$/.test(slug);
 
 /** Heat pipes and the fan at their end lie across the board and its screws. */
-export const liesAcross = (slug: string): boolean => /(?:^|-)fan$/.test(slug);
+export const liesAcross = (slug: string): boolean => kindOf(slug) === 'fan';
 
 /** A stand, and what it is bolted to, in front of the back cover. */
-export const isStand = (slug: string): boolean => /(?:^|-)(?:stand|stem|mount|vesa-plate|neck)$/.test(slug);
+export const isStand = (slug: string): boolean =>
+  /(?:^|-)(?:(?:kick)?stand|stem|mount|neck)$|^(?:vesa|stand|mount|mounting)-(?:plate|bracket)$/.test(slug);
 export const isBackCover = (slug: string): boolean =>
-  /^(?:back|rear|base)-(?:cover|shell|shroud|panel|half|housing|case)$/.test(slug);
+  /^(?:back|rear|base)-(?:cover|shell|shroud|panel|plate|half|housing|case)$/.test(slug);
+
+/** Kinds of names that say where a cover sits, not what it is over. */
+const noPart: ReadonlySet<string> = new Set(['part', 'cover', 'frame']);
 
 export function openingOf(slug: string, form: Form): Opening {
   if (accessPanel.test(slug) || /^(?:rear|back|front|outer)-shroud$/.test(slug)) return 'wide';
   if (form !== 'notebook' && opensFromTheFront.test(slug)) return 'wide';
-  // A cover that says what it is over opens that.
-  if (
-    /^(?:storage|drive|memory|battery|hinge|stand|port|screw|psu|fan|card|sim|cable)-(?:cover|lid)$/.test(
-      slug,
-    )
-  )
-    return 'local';
+  // A cover that says what it is over opens that, no more.
+  const over = slug.slice(0, slug.lastIndexOf('-'));
+  if (/-(?:cover|lid)$/.test(slug) && (coveredThing.test(over) || !noPart.has(kindOf(over)))) return 'local';
   return byNoun.get(headOf(slug)) ?? 'none';
 }
 
+/** A name that says nothing of what the part is. */
+export const isUnfamiliar = (slug: string, form: Form): boolean =>
+  kindOf(slug) === 'part' && openingOf(slug, form) === 'none' && conducts(slug);
+
 /** Outside, or without a wire: handled with the power still on. */
 const dead = new Set(
-  'cover, base, lid, shell, shroud, case, housing, half, rest, door, hatch, flap, foot, strip, cap, bumper, label, seal, gasket, tray, strap, stand, stem, mount, bezel, trim, panel, stylus, pen, bung, plug'.split(
+  'cover, base, lid, shell, shroud, case, housing, half, rest, door, hatch, flap, foot, strip, cap, bumper, label, seal, gasket, tray, strap, stand, stem, mount, bezel, trim, panel, stylus, pen, bung, plug, blank, dummy, ring, mask, grille, fascia'.split(
     ', ',
   ),
 );
@@ -105,7 +123,9 @@ export function conducts(slug: string): boolean {
 
 /** The cord to the wall. */
 export const isMains = (slug: string): boolean =>
-  /^(?:mains|power|ac)-(?:cord|lead|cable)$|^(?:charger|adapter|cord)$/.test(slug);
+  /^(?:mains|power|ac|wall)-(?:cord|lead|cable|plug)$|^(?:(?:ac|dc|power|mains)-)?(?:charger|adapter|adaptor|brick)$|^(?:cord|mains)$/.test(
+    slug,
+  );
 
 const words = (slug: string): string[] =>
   slug.split('-').filter((word) => !/^(?:left|right|top|bottom|front|rear|\d)$/.test(word));
@@ -113,6 +133,7 @@ const wires = /-(?:cable|lead|ribbon|flex|wire|plug|cord)$/;
 const families: readonly (readonly string[])[] = [
   ['display', 'glass', 'panel', 'touch', 'lcd', 'digitizer', 'screen', 'backlight', 'lid'],
   ['drive', 'storage', 'hdd', 'ssd', 'disk'],
+  ['psu', 'supply'],
   ['antenna', 'wireless', 'cellular', 'mobile', 'modem', 'radio', 'wifi'],
 ];
 const familyOf = (slug: string): readonly string[] | undefined =>
@@ -120,7 +141,7 @@ const familyOf = (slug: string): readonly string[] | undefined =>
 
 /** Is a lead under a name of its own that of the part: the drive cable of the cage, the aerials of the card? */
 export function isLeadOf(lead: string, part: string): boolean {
-  const named = wires.test(lead) || partKindOf(lead) === 'antenna' || partKindOf(lead) === 'cable';
+  const named = wires.test(lead) || kindOf(lead) === 'antenna' || kindOf(lead) === 'cable';
   if (!named || lead === part) return false;
   const [stem = ''] = words(lead.replace(wires, ''));
   const family = familyOf(lead);

@@ -24,9 +24,19 @@ const byHead = new Map(
   ),
 );
 
+/** By the other names that a part goes by: `battery-pack` is a battery, `blower` a fan. */
+const bySpoken = new Map(
+  partWords.flatMap(([, , kind, others]) =>
+    others.split(', ').map((word) => [word.replaceAll(' ', '-'), kind] as const),
+  ),
+);
+
 /** `cover`, `hinge`, `battery`…: as listed, else by the noun that the name ends with; `part` where neither is known. */
-export const partKindOf = (slug: string): string =>
-  bySlug.get(splitSide(slug).base)?.[2] ?? byHead.get(slug.slice(slug.lastIndexOf('-') + 1)) ?? 'part';
+export function partKindOf(slug: string): string {
+  const { base } = splitSide(slug);
+  const head = slug.slice(slug.lastIndexOf('-') + 1);
+  return bySlug.get(base)?.[2] ?? bySpoken.get(base) ?? byHead.get(head) ?? bySpoken.get(head) ?? 'part';
+}
 
 /** The name as it stands inside a sentence: `base cover`, but `USB bracket`. */
 export const lowerName = (name: string): string =>
