@@ -92,6 +92,46 @@ describe('nothing is dropped', () => {
   });
 });
 
+describe('names are open', () => {
+  const invented = fc
+    .tuple(fc.constantFrom('br', 'gl', 'sk', 'zw', 'kr', 'dr'), fc.constantFrom('om', 'un', 'ax', 'ib'))
+    .chain(([head, middle]) =>
+      fc.constantFrom('zek', 'vux', 'quol', 'bast').map((tail) => head + middle + tail),
+    )
+    // What is near a word of the trade is taken for a slip of the thumb, and rightly.
+    .filter((word) => {
+      const [entry] = readLine(`${word} out`, emptyContext()).entries;
+      return entry?.kind === 'lift' && entry.part === word;
+    });
+
+  test('a word that nobody knows, where a part would stand, is that part and never the one in work', () => {
+    const lines: readonly (readonly [text: string, kinds: string])[] = [
+      ['# 2 T5 screws, out', 'undo lift'],
+      ['#: 3 screws, removed', 'undo lift'],
+      ['the #: one ribbon, 2 screws, out', 'undo undo lift'],
+      ['unplug the #', 'undo'],
+      ['removed the #', 'lift'],
+      ['the # came away', 'lift'],
+      ['3 T5 hold the #', 'undo'],
+      ['two screws on the #', 'undo'],
+      ['undid 3 screws of the #', 'undo'],
+    ];
+    fc.assert(
+      fc.property(invented, fc.constantFrom(...lines), (word, [text, kinds]) => {
+        const found = actsOf(readLine(text.replace('#', word), opened));
+        expect(found.map((entry) => [entry.kind, 'part' in entry ? entry.part : null])).toEqual(
+          kinds.split(' ').map((kind) => [kind, word]),
+        );
+      }),
+    );
+  });
+
+  test('a word behind a verb that is no name leaves the act to the part in work', () => {
+    for (const line of ['lifted out gently', 'unplugged carefully', 'pulled straight up'])
+      for (const entry of actsOf(readLine(line, opened))) expect(entry).toMatchObject({ part: 'battery' });
+  });
+});
+
 describe('what was not done is no act', () => {
   const order = fc.constantFrom(
     'unplug',
@@ -187,6 +227,25 @@ describe('a count is a claim', () => {
     for (const entry of reading.entries)
       if (entry.kind === 'undo') expect(entry.joint.screw ?? null).toBeNull();
     expect(advanceByReading(before, reading).screw).toEqual(before.screw);
+  });
+
+  test('those in brackets, and those with "the" before them, are some of the whole', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 4, max: 14 }),
+        fc.integer({ min: 1, max: 3 }),
+        fc.boolean(),
+        (whole, some, the) => {
+          const line = the
+            ? `base cover ${whole} PH0, the ${some} at the front are short`
+            : `base cover: ${whole} PH0 (${some} long in the corners)`;
+          const counts = readLine(line, emptyContext()).entries.map((entry) =>
+            entry.kind === 'undo' ? entry.joint.count : null,
+          );
+          expect(counts).toEqual([whole - some, some]);
+        },
+      ),
+    );
   });
 
   test('some of them are taken from the whole, never added', () => {

@@ -86,7 +86,10 @@ const isSingular = (frame: Frame): boolean =>
 
 /** Corners come in fours, sides and ends in twos. */
 function spreadOver(frame: Frame, n: number, plain: Omit<Counted, 'n'>): Counted {
-  const aSide = frame.words.has('a-side');
+  // "4 x side screws" says which ones, "2 screws x side" how many.
+  const aSide = frame.chunks.some(
+    (chunk, i) => isWord(chunk, 'a-side') && frame.chunks[i + 1]?.k !== 'joint',
+  );
   const corner = frame.where.some((place) => place.startsWith('corner'));
   const each = frame.words.has('each');
   if (aSide) return { ...plain, n: n * 2, spread: true };

@@ -49,13 +49,15 @@ export function isGoingBack(scene: Scene, piece: Piece, frame: Frame): boolean {
 const isShutting = (frame: Frame): boolean =>
   frame.words.has('down') || frame.names.some(({ part }) => part === 'lid' || part === 'computer');
 
-/** "slide it back", "it swings down": which way it moved; "slide it back on" is a fitting. */
+/** "slide it back", "peeled that back", "it swings down": which way it moved; "slide it back on" is a fitting. */
 export const isMoved = (frame: Frame): boolean => {
   const ways = frame.particles.filter((particle) => returning.has(particle));
   return (
     ways.length > 0 &&
     ways.every((particle) => particle === 'back' || particle === 'down') &&
-    frame.verbs.some(({ act, lemma }) => act === 'slide' || moving.has(lemma))
+    frame.verbs.some(
+      ({ act, lemma }) => act === 'slide' || act === 'peel' || act === 'pry' || moving.has(lemma),
+    )
   );
 };
 

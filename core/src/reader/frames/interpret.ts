@@ -25,6 +25,7 @@ import {
   namesDriver,
   ownsGroup,
 } from './topics.ts';
+import { nameUnknowns } from './unknownNames.ts';
 import { readUp } from './upward.ts';
 
 /** Pieces that one statement of order may take: a list of ten parts, and more. Keeps a long line linear. */
@@ -32,7 +33,7 @@ const longestStatement = 24;
 
 /** Reads the chunks of a line, sentence by sentence, into the drafts of a scene. */
 export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
-  const pieces = readPieces(scene.line, chunks).flatMap(splitAtTurn);
+  const pieces = nameUnknowns(readPieces(scene.line, chunks).flatMap(splitAtTurn), scene.line);
   const told = pieces.map((piece): Told => ({ piece, frames: readFrames(piece, scene.line) }));
   if (told.some(isTakingApart)) scene.up = false;
   const stated = scene.context.spoken ? readPrerequisites(scene, told) : 0;
@@ -63,7 +64,7 @@ const isTakingApart = ({ piece, frames }: Told): boolean =>
     (frame) =>
       !frame.words.has('back') &&
       ((leaves(frame) && !returns(frame) && !frame.words.has('again')) ||
-        doing(frame, 'unplug', 'unscrew', 'peel', 'unclip') !== undefined ||
+        doing(frame, 'unplug', 'unscrew', 'loosen', 'peel', 'pry', 'unclip') !== undefined ||
         (doing(frame, 'take', 'slide') !== undefined && !returns(frame))),
   );
 

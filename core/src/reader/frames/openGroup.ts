@@ -1,3 +1,4 @@
+import { isWord } from '../phrases/chunk.ts';
 import type { JointType } from '../../sequence/schema.ts';
 import type { Screw } from '../../sequence/screw.ts';
 import type { EntryJoint } from '../entries/entry.ts';
@@ -120,6 +121,7 @@ function standingTo(
   return {
     partitive:
       counted.partitive ||
+      (named === null && last !== undefined && isOfThose(scene, frame, counted, last)) ||
       (scene.amending && last !== undefined && (counted.more || (counted.n === 1 && hides))),
     loose: last !== undefined && named === null && !counted.more && alike,
     opensList: piece.joiner === 'colon' && last !== undefined,
@@ -128,6 +130,14 @@ function standingTo(
     bare: bare(frame) && frame.where.length + frame.sides.length === 0,
     behindColon: piece.joiner === 'colon' || (last?.behindColon ?? false),
   };
+}
+
+/** "9 PH0, the three at the front short", "12 T8 (4 long)": some of those counted, not more of them. */
+function isOfThose(scene: Scene, frame: Frame, counted: Counted, last: Group): boolean {
+  if (last.n === null || counted.n >= last.n || counted.more || frame.words.has('then')) return false;
+  const between = scene.line.slice(last.end, spanOf(frame).start);
+  const inside = between.includes('(') && !/[)+]/.test(between);
+  return inside || (isWord(frame.chunks[0], 'the') && frame.chunks[1]?.k === 'count');
 }
 
 /** "under the strip": the foot strip that was just peeled. */

@@ -200,10 +200,11 @@ export function topicOf(scene: Scene, frame: Frame): void {
   const cable = frame.cables.find(({ owner }) => owner !== null);
   // "backlight ribbon has no flap": what is said first.
   const leads = cable && name && frame.chunks.indexOf(cable) < frame.chunks.indexOf(name);
-  const part = name && !leads ? resolved(scene, name) : (cable?.owner ?? frame.joint?.owner);
-  if (!part) return;
+  const one = name && !leads ? resolved(scene, name) : (cable?.owner ?? frame.joint?.owner);
+  if (!one) return;
+  const part = withSide(frame, one);
   if (scene.groups.length > 0 && scene.groups[0]?.part !== part) closeGroups(scene);
-  scene.name(withSide(frame, part), !name);
+  scene.name(part, !name);
   const sides = frame.chunks.filter((chunk) => chunk.k === 'side');
   const base = withoutSide(part);
   if (sides.length > 1 && (sidedParts.has(base) || name?.known === false))

@@ -5,7 +5,7 @@
 /** Stuff and places that may name a part: `dust cover`, `steel plate`. */
 export const namingNouns =
   'end, dust, power, mains, metal, plastic, rubber, steel, foam, felt, copper, brass, aluminium, aluminum, magnesium, light, led, sound, noise, air, heat, cpu, gpu, processor, vent, chip, ground, earth, ' +
-  'pin, contact, inverter, grille, rf, emi, gps, nfc, ir, status, ambient, charge, water, drip, card slot, memory slot, ram slot, slot, glass fibre, carbon, front, button cell, socket';
+  'pin, contact, grille, rf, emi, gps, nfc, ir, status, ambient, charge, water, drip, card slot, memory slot, ram slot, slot, glass fibre, carbon, front, button cell, socket';
 
 export const talkNouns =
   'dust, paste, compound, grease, salt, crust, coffee, tea, water, rain, hair, fluff, lint, dirt, rust, corrosion, crack, burn, burn mark, burn marks, smell, noise, sound, picture, light, lights, led, leds, ' +
@@ -17,7 +17,7 @@ export const talkNouns =
   'hole, holes, gap, slot, slots, opening, recess, well, bay opening, groove, pocket, bore, boss, insert hole, seat, threads, thread, head, heads, tip, end, ends, surface, face, corner of it, place, position, spot, point, points, row, line, lines, middle of it, half of it, ' +
   'wall, floor, ceiling, door frame, sun, air, breath, ' +
   'mah, chip, chips, processor, cpu, gpu, die, capacitor, caps, cap leak, coil, fuse, resistor, transistor, trace, traces, solder blob, pin, pins, contact, contact point, contact pad, memory slot, memory slots, ram slot, ram slots, ram socket, memory socket, memory sockets, sockets, ' +
-  'rev, revision, ver, inverter, wall socket, square, remnant, weight, thickness, voltage, capacity, current, charge, energy, resistance, temperature, length, width, height, depth, ' +
+  'rev, revision, ver, wall socket, square, remnant, weight, thickness, voltage, capacity, current, charge, energy, resistance, temperature, length, width, height, depth, ' +
   'life, battery life, password, data, backup, file, files, photo, photos, picture of it, video, audience, viewer, viewers, channel name, ' +
   'lunch, phone call, door bell, break, coffee break, brb, music, radio, guest, guests, ' +
   'power socket on the wall, wall, mains, plug socket, earth, ground, static, ' +

@@ -115,6 +115,8 @@ export const partWords: readonly (readonly [slug: string, name: string, kind: st
     'board',
     'power switch board, pwr board, psu board, psu bd, power bd, supply board, power supply board, power pcb',
   ],
+  ['inverter-cable', 'Inverter cable', 'cable', 'inverter lead'],
+  ['inverter', 'Inverter', 'board', 'inverter board, light inverter, backlight inverter'],
   ['audio-board', 'Audio board', 'board', 'audio jack board, sound board'],
   ['led-board', 'LED board', 'board', 'light board, status board'],
   [

@@ -5,7 +5,7 @@ import type { Sense } from '../lexicon/sense.ts';
 import { readNumber } from '../text/spokenNumber.ts';
 import { type Token, tokenize } from '../text/tokens.ts';
 import { isParticle } from '../lexicon/particles.ts';
-import type { Chunk, ChunkBody } from './chunk.ts';
+import { isWord, type Chunk, type ChunkBody } from './chunk.ts';
 import { readCode } from './codes.ts';
 import { count, figure, homophones, ordinal } from './figures.ts';
 import { readKind, readMeasure } from './kinds.ts';
@@ -39,7 +39,24 @@ export function readChunks(line: string, lexicon: Lexicon): Chunk[] {
     });
     at = to;
   }
-  return shareNouns(chunks);
+  return shareNouns(chunks).map((chunk, i, all) =>
+    isContracted(line, all, i) ? { ...chunk, ...being } : chunk,
+  );
+}
+
+const being = { k: 'verb', act: 'be', lemma: 'be', form: 'plain' } as const;
+
+/** "the battery's glued in": how it is held, not whose. */
+function isContracted(line: string, chunks: readonly Chunk[], i: number): boolean {
+  const [before, chunk, next] = [chunks[i - 1], chunks[i], chunks[i + 1]];
+  return (
+    before?.k === 'name' &&
+    isWord(chunk, 'filler') &&
+    /^['’]s$/i.test(line.slice(chunk?.start, chunk?.end)) &&
+    next?.k === 'verb' &&
+    next.form === 'past' &&
+    (next.act === 'fit' || next.act === 'press')
+  );
 }
 
 /** "7) …": the number of a step; the line begins behind it. */
