@@ -178,7 +178,8 @@ function mechanismOf(frame: Frame, scene?: Scene): Mechanism | null {
   if (frame.joint?.type === 'latch' && opens && atLead) return 'flip-lock';
   const open = frame.mechanism === null || frame.mechanism === 'plug';
   if (frame.bar && open) return barLock(frame, verb) ?? frame.mechanism;
-  return open && scene && isByTab(frame, scene) ? 'pull-tab' : frame.mechanism;
+  if (open && scene && isByTab(frame, scene)) return 'pull-tab';
+  return frame.mechanism ?? (doing(frame, 'unplug') ? (scene?.hangsOn ?? null) : null);
 }
 
 function barLock(frame: Frame, verb: Verb | undefined): Mechanism | null {

@@ -33,7 +33,9 @@ const longestStatement = 24;
 
 /** Reads the chunks of a line, sentence by sentence, into the drafts of a scene. */
 export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
-  const pieces = nameUnknowns(readPieces(scene.line, chunks).flatMap(splitAtTurn), scene.line);
+  const said = readPieces(scene.line, chunks).flatMap(splitAtTurn);
+  // What a caption misheard is no name.
+  const pieces = scene.context.spoken ? said : nameUnknowns(said, scene.line);
   const told = pieces.map((piece): Told => ({ piece, frames: readFrames(piece, scene.line) }));
   if (told.some(isTakingApart)) scene.up = false;
   const stated = scene.context.spoken ? readPrerequisites(scene, told) : 0;
@@ -111,7 +113,12 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
   scene.joined = piece.joiner === 'and';
   if (/\border\b/i.test(scene.line.slice(spanOf(piece).start, spanOf(piece).end)))
     scene.ordering = piece.sentence;
-  if (piece.sentence !== scene.sentence) scene.sharing = false;
+  if (piece.sentence !== scene.sentence) {
+    scene.sharing = false;
+    scene.hangsOn = null;
+  }
+  const [lead] = piece.chunks.filter(({ k }) => k !== 'word');
+  if (isWord(piece.chunks[0], 'on') && lead?.k === 'cable') scene.hangsOn = lead.mechanism;
   if (
     scene.groups.length > 0 &&
     piece.chunks.every((chunk) => isWord(chunk, 'no', 'amend', 'filler')) &&

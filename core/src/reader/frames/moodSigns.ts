@@ -7,6 +7,13 @@ import type { Scene } from './scene.ts';
 export const isAboutTool = (frame: Frame): boolean =>
   isCardIn(frame) || (frame.chunks[0]?.k === 'tool' && isToolAlone(frame));
 
+/** "clips give a little": it yields, and holds all the same. */
+export const onlyYields = (scene: Scene, { chunks }: Piece, frame: Frame): boolean =>
+  frame.verbs.some(({ lemma }) => lemma === 'give') &&
+  /\bgives? (?:a (?:little|bit|touch)|slightly|at all)\b/i.test(
+    scene.line.slice(chunks[0]?.start, chunks.at(-1)?.end),
+  );
+
 /** "card in", "card under it": a card that nobody named is the one that pries. */
 const isCardIn = (frame: Frame): boolean =>
   frame.names.length === 1 &&

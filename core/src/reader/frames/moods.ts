@@ -34,6 +34,7 @@ const rows: readonly Row[] = [
   ['note', signs.isDenied],
   ['note', (piece) => has(piece, 'stays') && has(piece, 'apart')],
   ['note', signs.isTested],
+  ['note', (piece, frame, scene) => signs.onlyYields(scene, piece, frame)],
   ['left', signs.isLeft],
   ['note', (piece) => has(piece, 'absent')],
   ['note', (piece, frame, scene) => signs.isPlanned(piece, frame) && !signs.isAnnounced(scene, piece)],

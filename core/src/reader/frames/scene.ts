@@ -87,6 +87,8 @@ export class Scene {
   heading: JointType | null = null;
   /** How the leads of such a list open. */
   headingLock: Mechanism | null = null;
+  /** "…, on a plug, unplugged": what it was said to hang on, in this sentence. */
+  hangsOn: Mechanism | null = null;
   /** The piece is joined to the one before by "and". */
   joined = false;
   /** "all alike" was said: the kinds that follow hold for every group of the line. */
