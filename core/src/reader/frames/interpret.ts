@@ -13,7 +13,7 @@ import { readRelation } from './relations.ts';
 import { splitAtTurn } from './splitAtTurn.ts';
 import type { Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
-import { note, readTalk, takeBack } from './talk.ts';
+import { countsTalk, note, readTalk, takeBack } from './talk.ts';
 import type { Told } from './told.ts';
 import {
   countsLeads,
@@ -147,26 +147,6 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
   if (mood === 'act') return readActs(scene, piece, frames, whole);
   if (mood === 'up') return readUp(scene, piece, frames);
   readTalk(scene, piece, whole, mood);
-}
-
-/** "slots: 2; used: 1": a figure behind a colon is of what stands before it, where that holds no part. */
-function countsTalk(scene: Scene, piece: Piece): boolean {
-  const { chunks } = piece;
-  const isTalk = (chunk: Chunk): boolean =>
-    chunk.k === 'talk' ||
-    isWord(chunk, 'old', 'new', 'first') ||
-    chunk.k === 'unknown' ||
-    chunk.k === 'plain';
-  if (piece.header && chunks.every(isTalk)) {
-    scene.ofTalk = scene.topic;
-    note(scene, piece);
-    return true;
-  }
-  const only = piece.joiner === 'colon' && chunks.length === 1 && chunks[0]?.k === 'count';
-  if (!only || scene.ofTalk === false) return false;
-  scene.ofTalk = false;
-  note(scene, piece);
-  return true;
 }
 
 /** "clips | n/a", "screws: none": a row of a list, with nothing in it. */

@@ -1,4 +1,4 @@
-import { isWord } from '../phrases/chunk.ts';
+import { isWord, type Chunk } from '../phrases/chunk.ts';
 import { readMeasures, readNumbers } from './facts.ts';
 import { doing, hasScrew, spanOf, type Frame } from './frame.ts';
 import { readGroup } from './groups.ts';
@@ -177,3 +177,23 @@ const services: Readonly<Record<string, 'clean' | 'reseat' | 'oil' | 'glue' | 'r
 };
 
 const serviceOf = (lemma: string) => services[lemma] ?? 'other';
+
+/** "slots: 2; used: 1": a figure behind a colon is of what stands before it, where that holds no part. */
+export function countsTalk(scene: Scene, piece: Piece): boolean {
+  const { chunks } = piece;
+  const isTalk = (chunk: Chunk): boolean =>
+    chunk.k === 'talk' ||
+    isWord(chunk, 'old', 'new', 'first') ||
+    chunk.k === 'unknown' ||
+    chunk.k === 'plain';
+  if (piece.header && chunks.every(isTalk)) {
+    scene.ofTalk = scene.topic;
+    note(scene, piece);
+    return true;
+  }
+  const only = piece.joiner === 'colon' && chunks.length === 1 && chunks[0]?.k === 'count';
+  if (!only || scene.ofTalk === false) return false;
+  scene.ofTalk = false;
+  note(scene, piece);
+  return true;
+}
