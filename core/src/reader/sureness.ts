@@ -85,15 +85,7 @@ function entryFeatures({ entries }: Seen, context: LineContext): Features {
     partTaken: flag(taken('part')),
     kindTaken: flag(taken('screw')),
     noPart: flag(undone.some(({ part }) => part === null)),
-    newPart: flag(
-      done.some(
-        (entry) =>
-          'part' in entry &&
-          entry.part != null &&
-          partKindOf(entry.part) === 'part' &&
-          !context.parts.includes(entry.part),
-      ),
-    ),
+    newPart: flag(done.some((entry) => isNewPart(entry, context))),
     bareCount: flag(
       undone.some(
         ({ joint, text }) =>
@@ -119,6 +111,9 @@ function entryFeatures({ entries }: Seen, context: LineContext): Features {
     twice: flag(lifts.some(({ part }, i) => lifts.findIndex((other) => other.part === part) < i)),
   };
 }
+
+const isNewPart = (entry: Entry, { parts }: LineContext): boolean =>
+  'part' in entry && entry.part != null && partKindOf(entry.part) === 'part' && !parts.includes(entry.part);
 
 type LeftOver = Extract<Chunk, { k: 'count' | 'name' | 'cable' | 'joint' }>;
 

@@ -265,16 +265,10 @@ function chunkOf(
     const state = sense.k === 'mechanism' && (before?.lower === 'is' || before?.lower === 'are');
     if (verb && !compound && !state && isUsedAsVerb(verb.form, before, next)) return verb;
   }
-  if (sense.k === 'unit' || sense.k === 'attribute')
-    return senses.find(({ k }) => k !== 'unit' && k !== 'attribute')
-      ? chunkOf(
-          senses.filter(({ k }) => k !== 'unit' && k !== 'attribute')[0] as Sense,
-          senses,
-          tokens,
-          at,
-          to,
-        )
-      : { k: 'unknown' };
+  if (sense.k === 'unit' || sense.k === 'attribute') {
+    const other = senses.find(({ k }) => k !== 'unit' && k !== 'attribute');
+    return other ? chunkOf(other, senses, tokens, at, to) : { k: 'unknown' };
+  }
   if (
     sense.k === 'word' &&
     sense.word === 'amend' &&
