@@ -48,9 +48,7 @@ async function down(page: Page): Promise<void> {
   await typeLine(page, 'no, two');
   await expect(lines(page).last()).toContainText('2 × PH0 M2 × 4 of fan');
   await kept(page, 9);
-  // Of which part? As it is read.
-  await doubted(page, 'unplug it', 'of which part?');
-  await page.keyboard.press('Enter');
+  await typeLine(page, 'unplug it');
   await kept(page, 10);
   await expect(lines(page).last()).toContainText('Unplug fan');
   await typeLine(page, 'fan off');
@@ -75,26 +73,31 @@ async function teach(page: Page): Promise<void> {
 }
 
 async function doubtsBelow(page: Page): Promise<void> {
-  // Of the battery, not of what is in work: the first other part that was spoken of.
-  await doubted(page, 'cable off', 'of which part?');
+  // Nothing is in work: kept as it is read, without a part.
+  await doubted(page, 'tape off', 'of which part?');
+  await page.keyboard.press('Enter');
+  await kept(page, 12);
+  await expect(lines(page).last()).toContainText('ape');
+  // Of a part that was spoken of, by its key.
+  await doubted(page, 'undo 2 clips', 'of which part?');
   const answer = page.getByTestId('doubt-answer-1');
   const part = (await answer.textContent())?.replace(/^\s*1\s*/, '').trim() ?? '';
   expect(part).not.toBe('');
   await page.keyboard.press('1');
-  await kept(page, 12);
+  await kept(page, 13);
   await expect(lines(page).last()).toContainText(part);
   // Struck again: it was not undone at all.
   await typeLine(page, 'scratch that');
   await expect(lines(page).last()).toHaveClass(/struck/);
   await doubted(page, 'peel it', 'of which part?');
   await page.keyboard.press('n');
-  await kept(page, 13);
+  await kept(page, 14);
   await expect(lines(page).last()).toContainText('peel it');
   for (const text of ['heatsink 4 PH1 captive sprung, numbered', 'heatsink off']) await typeLine(page, text);
-  await kept(page, 15);
+  await kept(page, 16);
   await doubted(page, 'it pops off', 'of which part?');
   await page.keyboard.press('n');
-  await kept(page, 16);
+  await kept(page, 17);
 }
 
 async function backUp(page: Page): Promise<void> {
@@ -113,7 +116,7 @@ async function backUp(page: Page): Promise<void> {
   ];
   for (const [i, text] of back.entries()) {
     await typeLine(page, text);
-    await kept(page, 17 + i);
+    await kept(page, 18 + i);
   }
 }
 
@@ -129,10 +132,10 @@ test('a session of thirty lines: doubts answered by keys, a word taught, a corre
   await expect(page.getByTestId('in-tray')).toHaveText('0');
   await expect(page.getByTestId('tray-back')).toHaveText('18');
   await expect(page.getByTestId('layer-base-cover')).toHaveClass('back');
-  await allKept(page, 26);
+  await allKept(page, 27);
   // All of it is there after a reload, and the taught word too.
   await page.reload();
-  await allKept(page, 26);
+  await allKept(page, 27);
   await expect(page.getByTestId('in-tray')).toHaveText('0');
   await page.keyboard.type('2 PH0 zonked');
   await expect(page.getByTestId('reading')).toContainText('captive');

@@ -78,7 +78,9 @@ function lineFeatures({ chunks, line, unread, doubts, amends }: Seen): Features 
 function entryFeatures({ entries }: Seen, context: LineContext): Features {
   const done = entries.filter(isActEntry);
   const taken = (field: 'part' | 'screw' | 'count') =>
-    done.some(({ fromContext }) => fromContext?.includes(field) ?? false);
+    done.some(
+      (entry) => (entry.fromContext?.includes(field) ?? false) && !(field === 'part' && isUnderFoot(entry)),
+    );
   const undone = entries.flatMap((entry) => (entry.kind === 'undo' ? [entry] : []));
   const lifts = entries.flatMap((entry) => (entry.kind === 'lift' ? [entry] : []));
   return {
@@ -111,6 +113,12 @@ function entryFeatures({ entries }: Seen, context: LineContext): Features {
     twice: flag(lifts.some(({ part }, i) => lifts.findIndex((other) => other.part === part) < i)),
   };
 }
+
+/** What a foot hides holds the base: no guess, though no part was said. Common practice, no source. */
+const isUnderFoot = (entry: Entry): boolean =>
+  entry.kind === 'undo' &&
+  entry.part === 'base-cover' &&
+  /(?:^|-)(?:foot|feet|strip)/.test(entry.joint.hiddenBy ?? '');
 
 const isNewPart = (entry: Entry, { parts }: LineContext): boolean =>
   'part' in entry && entry.part != null && partKindOf(entry.part) === 'part' && !parts.includes(entry.part);
