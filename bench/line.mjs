@@ -2,9 +2,8 @@
 // Method: each line is read 2 000 times after 200 warm-up readings; one clock reading around 20 readings,
 // divided by 20. Then every labelled line of the corpus, in its session, once. Then 200 000 lines of words thrown
 // together (`npm run bench:line -- 10000` for fewer). Aims: median under 2 ms, p99 under 10 ms, none over 200 ms.
-import { emptyContext, foldLines, readLine } from '@bemtor/core';
+import { advanceByReading, emptyContext, foldLines, readLine } from '@bemtor/core';
 import { readCorpus } from './lib/corpus.mjs';
-import { advanceByReading } from '../core/dist/index.js';
 import { machine, ms, quantile, summary, table } from './report.mjs';
 
 const lines = [
@@ -44,7 +43,8 @@ const spent = (read) => {
   read();
   return performance.now() - began;
 };
-const labelled = readCorpus().flatMap(({ rows: said }) => {
+const sessions = readCorpus();
+const labelled = sessions.flatMap(({ rows: said }) => {
   let before = emptyContext();
   return said.map(({ say }) => {
     let reading;
@@ -60,9 +60,7 @@ console.log(
 );
 
 const fuzzed = Number(process.argv[2] ?? 200_000);
-const words = [
-  ...new Set(readCorpus().flatMap(({ rows: said }) => said.flatMap(({ say }) => say.split(' ')))),
-];
+const words = [...new Set(sessions.flatMap(({ rows: said }) => said.flatMap(({ say }) => say.split(' '))))];
 let seed = 20_261_126;
 const random = (below) => (seed = (seed * 1_103_515_245 + 12_345) % 2_147_483_648) % below;
 let slowest = 0;

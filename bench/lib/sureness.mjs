@@ -30,7 +30,7 @@ export function fit(train = rows.map((_, i) => i), { steps = 1500, rate = 0.5, r
 }
 
 /** Predictions for each row by a model that never saw its fold. */
-export function crossValidate(foldOf) {
+function crossValidate(foldOf) {
   const folds = [...new Set(rows.map(foldOf))];
   const said = rows.map(() => 0);
   for (const fold of folds) {

@@ -109,8 +109,12 @@ class NeedGraph {
 const freeing = (acts: readonly Act[], part: string): Act | undefined =>
   liftOf(acts, part) ?? acts.findLast((act) => act.part === part);
 
+/** Where a board, or a half of one, is lifted. */
+const boardsOf = (acts: readonly Act[]): Act[] =>
+  acts.filter((act) => act.verb === 'lift' && isMainBoard(act.part));
+
 function holds(acts: readonly Act[], graph: NeedGraph): void {
-  const boards = acts.filter((act) => act.verb === 'lift' && isMainBoard(act.part));
+  const boards = boardsOf(acts);
   for (const act of acts) {
     if (!act.joint) continue;
     const own = liftOf(acts, act.part);
@@ -130,7 +134,7 @@ function holds(acts: readonly Act[], graph: NeedGraph): void {
 
 /** What is bolted across the board, or lies over its edge, comes out before it. */
 function across(acts: readonly Act[], graph: NeedGraph): void {
-  for (const board of acts.filter((act) => act.verb === 'lift' && isMainBoard(act.part)))
+  for (const board of boardsOf(acts))
     for (const act of acts)
       if (act.verb === 'lift' && liesAcross(act.part))
         graph.add(board.id, act.id, 'assumed', [act.line, board.line]);
@@ -144,33 +148,40 @@ function hidden(acts: readonly Act[], graph: NeedGraph): void {
 }
 
 const nameOf = (act: Act): string => lowerName(partNameOf(act.part));
+
 /**
  * Leads hold more than the part that they are named after: those undone while a cover hangs half open hold the
  * cover; the aerials hold the card, and the lid that they run into; hinges hold the display.
  */
-function leads({ acts, form, wayIn }: Scene, graph: NeedGraph): void {
+function leads(scene: Scene, graph: NeedGraph): void {
+  const { acts, form, wayIn } = scene;
   acts.forEach((lift, at) => {
     if (lift.verb !== 'lift') return;
+    const opens = openingOf(lift.part, form) === 'wide' || ofDisplay(lift.part) || lift === wayIn;
     const begun = acts.findIndex((act) => act.part === lift.part);
     const since = acts.slice(0, at).findLastIndex((act) => act.verb === 'lift');
-    const opens = openingOf(lift.part, form) === 'wide' || ofDisplay(lift.part) || lift === wayIn;
+    const halfOpen = opens ? Math.max(begun < at ? begun : -1, since) : Infinity;
     acts.slice(0, at).forEach((act, i) => {
-      const between = opens && i > Math.max(begun < at ? begun : -1, since);
-      const toLid =
-        ofDisplay(lift.part) && form === 'notebook' && /^(?:antenna|camera|.*hinge)/.test(act.part);
-      const stays =
-        isCarrier(lift.part) &&
-        (!isOnBoard(act.part) || act.part === 'antenna') &&
-        !/inlet|mains|supply/.test(act.part);
-      const ribbon =
-        (isUpperShell(lift.part) && isInUpperShell(act.part)) ||
-        (lift.part === 'keyboard' && form === 'notebook' && isOfKeyboard(act.part));
-      const holdsIt = isConnector(act)
-        ? isLeadOf(act.part, lift.part) || between || toLid || stays || ribbon
-        : act.joint?.type === 'screws' && kindOf(act.part) === 'hinge' && ofDisplay(lift.part);
-      if (holdsIt) graph.add(lift.id, act.id, 'holds', [act.line, lift.line]);
+      if (isConnector(act) ? i > halfOpen || runsTo(act.part, lift.part, form) : hangsOn(act, lift))
+        graph.add(lift.id, act.id, 'holds', [act.line, lift.line]);
     });
   });
+}
+
+/** Hinges hold the display. */
+const hangsOn = (act: Act, lift: Act): boolean =>
+  act.joint?.type === 'screws' && kindOf(act.part) === 'hinge' && ofDisplay(lift.part);
+
+/** Does a lead run to the part: its own, one into the lid, one that ends in a carrier, a ribbon of the upper shell? */
+function runsTo(lead: string, part: string, form: Form): boolean {
+  const isNotebook = form === 'notebook';
+  return (
+    isLeadOf(lead, part) ||
+    (isNotebook && ofDisplay(part) && /^(?:antenna|camera|.*hinge)/.test(lead)) ||
+    (isCarrier(part) && (!isOnBoard(lead) || lead === 'antenna') && !/inlet|mains|supply/.test(lead)) ||
+    (isUpperShell(part) && isInUpperShell(lead)) ||
+    (isNotebook && part === 'keyboard' && isOfKeyboard(lead))
+  );
 }
 
 /** All that carries current, or touches what does, waits until the unit is dead. */
@@ -220,8 +231,9 @@ function assumed(scene: Scene, graph: NeedGraph): void {
   acts.forEach((act, i) => {
     const openers = acts.slice(0, i).filter((earlier) => earlier.verb === 'lift');
     for (const opener of openers.reverse()) {
-      if (opener.part === act.part || graph.implies(act.id, opener.id)) continue;
-      if (liesOver(opener, act, scene)) graph.add(act.id, opener.id, 'assumed', [opener.line, act.line]);
+      // What follows from other needs is the dearer question, so it comes last.
+      if (opener.part !== act.part && liesOver(opener, act, scene) && !graph.implies(act.id, opener.id))
+        graph.add(act.id, opener.id, 'assumed', [opener.line, act.line]);
     }
   });
 }

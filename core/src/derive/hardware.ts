@@ -18,13 +18,12 @@ const byNoun = new Map(
   rows.flatMap(([opening, nouns]) => nouns.split(', ').map((noun) => [noun, opening] as const)),
 );
 
-const headOf = (slug: string): string => {
-  const bare = slug.replace(/-\d+$/, '');
-  return bare.slice(bare.lastIndexOf('-') + 1);
-};
+/** Without which of several it is: `storage` for `storage-2`. */
+const unnumbered = (slug: string): string => slug.replace(/-\d+$/, '');
+const headOf = (slug: string): string => unnumbered(slug).split('-').at(-1) ?? slug;
 
-/** The kind of a part; which of several it is (`storage-2`) says nothing of that. */
-export const kindOf = (slug: string): string => partKindOf(slug.replace(/-\d+$/, ''));
+/** The kind of a part; which of several it is says nothing of that. */
+export const kindOf = (slug: string): string => partKindOf(unnumbered(slug));
 
 /** Parts that are the device's cover where it has no other: the glass of a tablet, the panel of a kiosk. */
 const opensFromTheFront =

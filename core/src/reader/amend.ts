@@ -11,7 +11,6 @@ import {
 } from './amendWays.ts';
 import type { LineContext } from './context.ts';
 import type { Entry } from './entries/entry.ts';
-
 import { isWord, type Chunk } from './phrases/chunk.ts';
 import { spansOf, type Reading } from './reading.ts';
 

@@ -14,7 +14,7 @@ export interface Correction {
 }
 
 /** One way to lay what is right over the entries that it corrects; null where it is not of this kind. */
-export type Way = (
+type Way = (
   line: string,
   correction: Correction,
   target: readonly Entry[],

@@ -1,7 +1,7 @@
 import { withoutSide } from '../entries/sides.ts';
 import type { EntryJoint } from '../entries/entry.ts';
 import type { Counted } from './counts.ts';
-import { hasScrew, leaves, spanOf, type Frame } from './frame.ts';
+import { hasScrew, leaves, spanOf, textIn, type Frame } from './frame.ts';
 import { partNamed } from './naming.ts';
 import type { Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
@@ -24,7 +24,7 @@ export function readSame(scene: Scene, frame: Frame): boolean {
     (scene.topicSaid && scene.groups.length === 0 && !scene.acted ? scene.topic : null);
   if (part !== null && sameWhole(scene, frame, part)) return true;
   const last = lastCounted(scene);
-  const ditto = scene.line.slice(spanOf(frame).start, spanOf(frame).end).endsWith('"');
+  const ditto = textIn(scene.line, frame).endsWith('"');
   if (ditto && sameLift(scene, frame, part)) return true;
   if (!last || part === null || leaves(frame)) return sameLift(scene, frame, part);
   closeGroups(scene);

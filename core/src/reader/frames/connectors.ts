@@ -2,9 +2,18 @@ import { applySideTo, canHaveSide, withoutSide } from '../entries/sides.ts';
 import type { Mechanism } from '../../sequence/schema.ts';
 import type { EntryJoint, EntryOf } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
-
 import { isWord } from '../phrases/chunk.ts';
-import { comesFree, doing, hasScrew, isUnderNew, leaves, spanOf, type Frame, type Verb } from './frame.ts';
+import {
+  comesFree,
+  doing,
+  hasScrew,
+  isUnderNew,
+  leaves,
+  spanOf,
+  textIn,
+  type Frame,
+  type Verb,
+} from './frame.ts';
 import { resolved, siblings } from './naming.ts';
 import { plugOwner, type Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
@@ -196,9 +205,7 @@ function barLock(frame: Frame, verb: Verb | undefined): Mechanism | null {
 const isByTab = (frame: Frame, scene: Scene): boolean =>
   doing(frame, 'take', 'unplug') !== undefined &&
   (frame.cables.length > 0 || scene.isAtConnector) &&
-  /\b(?:by|at|on) (?:the|its|that|a) (?:\w+ ){0,2}(?:tab|loop|strap)\b/i.test(
-    scene.line.slice(spanOf(frame).start, spanOf(frame).end),
-  );
+  /\b(?:by|at|on) (?:the|its|that|a) (?:\w+ ){0,2}(?:tab|loop|strap)\b/i.test(textIn(scene.line, frame));
 
 /** "…, both off", behind leads that were named: the leads. */
 function isWaitingLead(scene: Scene, frame: Frame): boolean {

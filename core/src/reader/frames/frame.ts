@@ -75,6 +75,12 @@ export const spanOf = ({
   end: chunks[chunks.length - 1]?.end ?? 0,
 });
 
+/** The words of a piece or a frame, as they stand in the line. */
+export function textIn(line: string, of: { readonly chunks: readonly Chunk[] }): string {
+  const { start, end } = spanOf(of);
+  return line.slice(start, end);
+}
+
 export const hasScrew = (frame: Frame): boolean => Object.keys(frame.screw).length > 0;
 
 export const leaves = (frame: Frame): boolean =>

@@ -1,7 +1,7 @@
 import { isWord, type Chunk } from '../phrases/chunk.ts';
 import { readConnector } from './connectors.ts';
 import { readHold, readMeasures, readMissing, readNumbers, readStripped, readTurn } from './facts.ts';
-import { doing, hasScrew, leaves, returns, spanOf, type Frame, type Verb } from './frame.ts';
+import { doing, hasScrew, leaves, returns, spanOf, textIn, type Frame, type Verb } from './frame.ts';
 import { readGroup } from './groups.ts';
 import { readLift } from './lifts.ts';
 import { moodOf } from './moods.ts';
@@ -111,8 +111,7 @@ const isPutOff = ({ piece }: Told): boolean =>
 
 function readPiece(scene: Scene, { piece, frames }: Told): void {
   scene.joined = piece.joiner === 'and';
-  if (/\border\b/i.test(scene.line.slice(spanOf(piece).start, spanOf(piece).end)))
-    scene.ordering = piece.sentence;
+  if (/\border\b/i.test(textIn(scene.line, piece))) scene.ordering = piece.sentence;
   if (piece.sentence !== scene.sentence) {
     scene.sharing = false;
     scene.hangsOn = null;
@@ -123,7 +122,7 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
     scene.groups.length > 0 &&
     piece.chunks.every((chunk) => isWord(chunk, 'no', 'amend', 'filler')) &&
     /\b(no|nay|nope|nah|well|sorry|rather|actually|wait|correction|hang on)\b/i.test(
-      scene.line.slice(piece.chunks[0]?.start ?? 0, spanOf(piece).end),
+      textIn(scene.line, piece),
     )
   ) {
     scene.correcting = true;

@@ -1,6 +1,7 @@
+import { slugOf } from '../entries/partName.ts';
 import { applySideTo, withoutSide } from '../entries/sides.ts';
 import { sidedParts } from '../lexicon/parts.ts';
-import type { Side } from '../phrases/chunk.ts';
+import { isWord, type Chunk, type Side } from '../phrases/chunk.ts';
 import type { Frame } from './frame.ts';
 import { resolved, siblings, sideOne } from './naming.ts';
 import type { Scene } from './scene.ts';
@@ -77,41 +78,28 @@ function ofTopic(scene: Scene, frame: Frame): Target[] {
   return asTargets([scene.topic], !scene.topicSaid);
 }
 
+/** What stands before the particle by which something leaves: "mains" in "mains off". */
+const beforeParticle = ({ chunks }: Frame): readonly Chunk[] =>
+  chunks.slice(
+    0,
+    Math.max(
+      0,
+      chunks.findIndex((chunk) => isWord(chunk, 'off', 'out', 'away')),
+    ),
+  );
+
 /** "mains off", "light out": of a thing that is no part. */
-function isOfSomethingElse(frame: Frame): boolean {
-  const at = frame.chunks.findIndex(
-    (chunk) => chunk.k === 'word' && ['off', 'out', 'away'].includes(chunk.word),
-  );
-  return (
-    at > 0 &&
-    frame.chunks.slice(0, at).some(({ k }) => k === 'talk' || k === 'tool') &&
-    frame.verbs.length === 0
-  );
-}
+const isOfSomethingElse = (frame: Frame): boolean =>
+  beforeParticle(frame).some(({ k }) => k === 'talk' || k === 'tool') && frame.verbs.length === 0;
 
 /** "trim off", "liner away": in a part's place any noun is a part. */
 function newPart(scene: Scene, frame: Frame): string | null {
-  const at = frame.chunks.findIndex(
-    (chunk) => chunk.k === 'word' && ['off', 'out', 'away'].includes(chunk.word),
-  );
-  const before = frame.chunks[at - 1];
-  const opens =
-    at > 0 &&
-    frame.chunks
-      .slice(0, at)
-      .every(
-        (chunk) =>
-          chunk.k === 'unknown' || (chunk.k === 'word' && ['the', 'a', 'now', 'and'].includes(chunk.word)),
-      );
-  if (before?.k !== 'unknown' || !opens) return null;
-  const words = frame.chunks.slice(0, at).filter(({ k }) => k === 'unknown');
+  const said = beforeParticle(frame);
+  const words = said.filter(({ k }) => k === 'unknown');
+  const only = said.every((chunk) => chunk.k === 'unknown' || isWord(chunk, 'the', 'a', 'now', 'and'));
+  if (said.at(-1)?.k !== 'unknown' || !only) return null;
   const slug = words
-    .map(({ start, end }) =>
-      scene.line
-        .slice(start, end)
-        .toLowerCase()
-        .replace(/[^a-z0-9]/g, ''),
-    )
+    .map(({ start, end }) => slugOf(scene.line.slice(start, end)).replaceAll('-', ''))
     .filter(Boolean)
     .join('-');
   if (slug.length < 3) return null;

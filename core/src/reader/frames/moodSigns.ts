@@ -1,5 +1,5 @@
 import { isWord } from '../phrases/chunk.ts';
-import { doing, hasScrew, leaves, returns, type Frame } from './frame.ts';
+import { doing, hasScrew, leaves, returns, textIn, type Frame } from './frame.ts';
 import { has, type Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
 
@@ -8,11 +8,9 @@ export const isAboutTool = (frame: Frame): boolean =>
   isCardIn(frame) || (frame.chunks[0]?.k === 'tool' && isToolAlone(frame));
 
 /** "clips give a little": it yields, and holds all the same. */
-export const onlyYields = (scene: Scene, { chunks }: Piece, frame: Frame): boolean =>
+export const onlyYields = (scene: Scene, piece: Piece, frame: Frame): boolean =>
   frame.verbs.some(({ lemma }) => lemma === 'give') &&
-  /\bgives? (?:a (?:little|bit|touch)|slightly|at all)\b/i.test(
-    scene.line.slice(chunks[0]?.start, chunks.at(-1)?.end),
-  );
+  /\bgives? (?:a (?:little|bit|touch)|slightly|at all)\b/i.test(textIn(scene.line, piece));
 
 /** "card in", "card under it": a card that nobody named is the one that pries. */
 const isCardIn = (frame: Frame): boolean =>
@@ -125,7 +123,7 @@ export function isDenied(piece: Piece, frame: Frame): boolean {
 }
 
 /** "four that stay in the cover": captive screws, no part that stays. */
-export const isStayScrew = (piece: Piece): boolean =>
+const isStayScrew = (piece: Piece): boolean =>
   piece.chunks.some(({ k }) => k === 'count') &&
   piece.chunks.some((chunk) => chunk.k === 'joint' && chunk.type === 'screws') &&
   !piece.chunks.some((chunk) => isWord(chunk, 'on'));
@@ -139,7 +137,7 @@ export function isPlanned(piece: Piece, frame: Frame): boolean {
 }
 
 /** "in the bottom are ten screws": what there is. */
-export const countsWhatIs = (frame: Frame): boolean => {
+const countsWhatIs = (frame: Frame): boolean => {
   const at = frame.chunks.findIndex((chunk) => chunk.k === 'verb' && chunk.act === 'be');
   return (
     at > 0 &&
@@ -153,10 +151,7 @@ export const countsWhatIs = (frame: Frame): boolean => {
 export const isAnnounced = (scene: Scene, piece: Piece): boolean =>
   scene.context.spoken &&
   !has(piece, 'later', 'must', 'not') &&
-  /\b(?:gonna|going to)\b/i.test(textOf(scene, piece));
-
-const textOf = (scene: Scene, { chunks }: Piece): string =>
-  scene.line.slice(chunks[0]?.start ?? 0, chunks[chunks.length - 1]?.end ?? 0);
+  /\b(?:gonna|going to)\b/i.test(textIn(scene.line, piece));
 
 /** Verbs of talk without any act beside them. */
 export function isTalk(frame: Frame): boolean {
@@ -199,8 +194,8 @@ export const liesAbout = (frame: Frame): boolean =>
 /** "that means the board out first"; "pulled an hour ago"; "lead out of the wall". */
 export const isOfAnotherTime = (scene: Scene, piece: Piece, frame: Frame): boolean =>
   frame.verbs.some(({ act }) => act === 'mean') ||
-  /\b(?:ago|yesterday|last (?:week|year|month))\b/i.test(textOf(scene, piece)) ||
-  (leaves(frame) && /\b(?:the )?(?:wall|outlet)\b/i.test(textOf(scene, piece)));
+  /\b(?:ago|yesterday|last (?:week|year|month))\b/i.test(textIn(scene.line, piece)) ||
+  (leaves(frame) && /\b(?:the )?(?:wall|outlet)\b/i.test(textIn(scene.line, piece)));
 
 /** "it lifts out once its ribbon is off": how it goes, not that it went. */
 export const isGeneral = (piece: Piece, frame: Frame): boolean =>

@@ -75,7 +75,7 @@ const isOneWord = ({ from, to }: { readonly from?: number; readonly to?: number 
   from !== undefined && to === from + 1;
 
 /** "the bracket": the one spoken of last. */
-export function bareName(scene: Scene, head: string, otherwise = head): string {
+function bareName(scene: Scene, head: string, otherwise = head): string {
   const isOne = (part: string): boolean => part === head || part === otherwise || part.endsWith(`-${head}`);
   if (scene.topic !== null && isOne(scene.topic)) return scene.topic;
   return (

@@ -95,7 +95,7 @@ function isBehindGroup(frame: Frame, chunks: readonly Chunk[], i: number): boole
   const counted =
     frame.counts.length > 0 && frame.names.length > 0 && (hasScrew(frame) || frame.joint !== null);
   const next = chunks[i + 1];
-  const acts = next?.k === 'count' || (next?.k === 'word' && ['off', 'out', 'away'].includes(next.word));
+  const acts = next?.k === 'count' || isWord(next, 'off', 'out', 'away');
   return counted && acts && chunks[i - 1]?.k !== 'word' && chunks[i - 1]?.k !== 'under';
 }
 

@@ -18,7 +18,7 @@ export function splitAtTurn(piece: Piece): Piece[] {
       chunk.k === 'count' ||
       chunk.k === 'measure' ||
       chunk.k === 'code' ||
-      (chunk.k === 'word' && ['off', 'out', 'away'].includes(chunk.word)) ||
+      isWord(chunk, 'off', 'out', 'away') ||
       (chunk.k === 'verb' &&
         ['cut', 'take', 'unplug', 'pop', 'peel', 'unclip', 'pry', 'unscrew', 'slide', 'drill'].includes(
           chunk.act,

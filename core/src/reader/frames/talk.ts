@@ -1,6 +1,6 @@
 import { isWord, type Chunk } from '../phrases/chunk.ts';
 import { readMeasures, readNumbers } from './facts.ts';
-import { doing, hasScrew, spanOf, type Frame } from './frame.ts';
+import { doing, hasScrew, spanOf, textIn, type Frame } from './frame.ts';
 import { readGroup } from './groups.ts';
 import type { Mood } from './moods.ts';
 import { has, type Piece } from './piece.ts';
@@ -80,7 +80,7 @@ export function readTalk(scene: Scene, piece: Piece, frame: Frame, mood: Exclude
 function staysIn(scene: Scene, piece: Piece): boolean {
   const last = scene.groups[scene.groups.length - 1];
   const says = has(piece, 'they') && has(piece, 'stays') && !has(piece, 'not');
-  const text = scene.line.slice(spanOf(piece).start, spanOf(piece).end);
+  const text = textIn(scene.line, piece);
   if (!last || !says || last.type !== 'screws' || !/\bstay(?:s|ing)? in\b/i.test(text)) return false;
   last.screw = { ...last.screw, captive: true };
   last.end = spanOf(piece).end;

@@ -1,7 +1,7 @@
 import { applySideTo, withoutSide } from '../entries/sides.ts';
 import { sidedParts } from '../lexicon/parts.ts';
 import { isWord } from '../phrases/chunk.ts';
-import { doing, hasScrew, spanOf, type Frame } from './frame.ts';
+import { doing, hasScrew, spanOf, textIn, type Frame } from './frame.ts';
 import { resolved } from './naming.ts';
 import { has, type Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
@@ -185,7 +185,7 @@ export function topicOf(scene: Scene, frame: Frame): void {
   if (only?.bare && only.part === 'card' && frame.particles.includes('in')) return;
   // "back to the charging board", "on to the fan"
   const turned = /^(?:(?:so|now|then|right|okay)[, ]+)*(?:back|on|over|now|moving on) (?:to|for)\b/i.test(
-    scene.line.slice(spanOf(frame).start, spanOf(frame).end),
+    textIn(scene.line, frame),
   );
   const looked =
     turned && frame.places.length === 1

@@ -54,7 +54,7 @@ const isTied = ({ senses, from, to }: Lexeme, tokens: readonly Token[]): boolean
   tokens[from]?.kind === 'word' &&
   !isNumberWord(tokens[from]?.lower ?? '') &&
   ['plain', 'talk', 'verb', 'word'].includes(senses[0]?.k ?? 'plain') &&
-  [isDash(tokens, from + 1), isDash(tokens, from - 1)].some(Boolean);
+  (isDash(tokens, from + 1) || isDash(tokens, from - 1));
 const isDash = (tokens: readonly Token[], at: number): boolean =>
   tokens[at]?.text === '-' && isInnerMark(tokens, at) && tokens[at - 1]?.kind === 'word';
 

@@ -149,15 +149,7 @@ const named: Rule = (tokens, at, lexicon) => {
   if (name && isCounted && (name.body.k === 'joint' || name.body.k === 'cable')) return name;
   // "its number stands beside the slot"
   const stands = phrase.senses.some((sense) => sense.k === 'verb' && sense.form === 's');
-  const told = /^(?:it|that|which|he|she|this)$/.test(tokens[at - 1]?.lower ?? '');
-  if (
-    name?.body.k === 'name' &&
-    stands &&
-    name.to === at + 1 &&
-    at > 0 &&
-    (told || placing.test(tokens[at + 1]?.lower ?? ''))
-  )
-    return null;
+  if (name?.body.k === 'name' && stands && name.to === at + 1 && tells(tokens, at)) return null;
   // "half a turn"
   if (name && tokens[at]?.lower === 'half' && /^(?:an?|of|way|turn)$/.test(tokens[at + 1]?.lower ?? ''))
     return null;
@@ -192,6 +184,12 @@ function ofAnother(tokens: readonly Token[], name: NonNullable<Found>, lexicon: 
   return { body: { ...name.body, part, known: known !== undefined, bare: false }, to: other.to };
 }
 
+/** "it stands", "its number stands beside the slot": a verb, though it may name a part too. */
+const tells = (tokens: readonly Token[], at: number): boolean =>
+  at > 0 &&
+  (/^(?:it|that|which|he|she|this)$/.test(tokens[at - 1]?.lower ?? '') ||
+    placing.test(tokens[at + 1]?.lower ?? ''));
+
 const placing = /^(?:beside|near|behind|under|above|below|next|over|across|between)$/;
 
 /** "on the antenna side": where, not what. */
@@ -223,10 +221,8 @@ const lexeme: Rule = (tokens, at, lexicon) => {
   const phrase = lexemeAt(tokens, at, lexicon);
   const noun = isNoun(tokens, at, phrase) ? lexemeAt(tokens.slice(at, at + 1), 0, lexicon).senses : [];
   const verb = phrase.senses.find((sense) => sense.k === 'verb' && sense.form === 's');
-  const told = /^(?:it|that|which|he|she|this)$/.test(tokens[at - 1]?.lower ?? '');
-  const isVerb = told || placing.test(tokens[at + 1]?.lower ?? '');
   const isName = phrase.senses[0]?.k === 'part' || phrase.senses[0]?.k === 'head';
-  if (verb && isVerb && isName && at > 0 && phrase.to === at + 1)
+  if (verb && isName && phrase.to === at + 1 && tells(tokens, at))
     return { body: bodyOf(verb), to: phrase.to };
   const { senses, to } = noun[0]?.k === 'joint' ? { senses: noun, to: at + 1 } : phrase;
   const [sense] = senses;

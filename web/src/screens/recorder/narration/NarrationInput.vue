@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { entryWords, writeLine, type Entry, type KnownPart, type LineContext } from '@bemtor/core';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import KeyButton from '../../../components/KeyButton.vue';
 import KeyHint from '../../../components/KeyHint.vue';
 import { clock } from '../../../composables/format.ts';
 import { useKeys } from '../../../composables/useKeys.ts';
@@ -229,12 +230,12 @@ useKeys(() => ({
           @keydown.escape="correcting = null"
         />
         <span class="soft">{{ reading ? entryWords(reading) : 'not understood yet' }}</span>
-        <button :disabled="!reading"><KeyHint name="Enter" /> accept</button>
+        <KeyButton name="Enter" type="submit" :disabled="!reading">accept</KeyButton>
       </form>
       <div v-else class="row keys">
-        <button :disabled="!current" @click="settle('accepted')"><KeyHint name="A" /> accept</button>
-        <button :disabled="!current" @click="correct"><KeyHint name="C" /> correct</button>
-        <button :disabled="!current" @click="settle('dropped')"><KeyHint name="D" /> drop</button>
+        <KeyButton name="A" :disabled="!current" @click="settle('accepted')">accept</KeyButton>
+        <KeyButton name="C" :disabled="!current" @click="correct">correct</KeyButton>
+        <KeyButton name="D" :disabled="!current" @click="settle('dropped')">drop</KeyButton>
       </div>
     </template>
   </div>
