@@ -56,6 +56,8 @@ for (const theme of ['light', 'dark'] as const) {
     await page.keyboard.press('?');
     await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
     await page.keyboard.press('Escape');
+    // The one key is the run's again once the dialog is gone.
+    await expect(page.locator('[role="dialog"]')).toHaveCount(0);
     await withTime(page, () => hurryUntil(page, inPhase(page, 'swap')));
     await check(page, 'run, swap');
     await page.goto(page.url().replace('/run', '/intake'));
