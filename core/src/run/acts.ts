@@ -14,15 +14,25 @@ export type NextAct =
   | { readonly kind: 'finish' }
   /** The tray is empty and screws are short: fit new or leave out, which the one key cannot choose. */
   | { readonly kind: 'choose'; readonly joint: string; readonly short: number }
+  /** Nobody knew how many screws there are: those that came out are all. */
+  | { readonly kind: 'settle'; readonly joint: string; readonly count: number }
+  /** Nobody knows how many there are, and none came out yet: a number has to be said. */
+  | { readonly kind: 'number'; readonly joint: string }
   | { readonly kind: 'wait' }
   | { readonly kind: 'none' };
 
-/** `all`: take every screw of the step that is left at once. */
+/** `all`: take every screw of the step that is left at once; where nobody knows how many, those out are all. */
 export function nextAct(step: RunStep | null, state: JobState, holdRunning: boolean, all = false): NextAct {
   if (!step) return { kind: 'none' };
   if (holdRunning) return { kind: 'wait' };
   const count = stepCount(step, state);
   if (!count || !step.joint || count.complete) return { kind: 'finish' };
+  if (count.uncounted && count.what === 'out') {
+    const joint = step.joint.id;
+    if (!all) return { kind: 'count', joint, what: 'out', total: count.through + 1, finish: false };
+    const known = count.through + count.counts.missing;
+    return known > 0 ? { kind: 'settle', joint, count: known } : { kind: 'number', joint };
+  }
   if (count.through < count.of) {
     const total = all ? count.of : count.through + 1;
     const what = count.what === 'out' ? 'out' : 'back';

@@ -12,7 +12,9 @@ export function differenceWords(index: SequenceIndex, difference: Difference): s
   const name = partName(index, action.part);
   switch (difference.what) {
     case 'count':
-      return `${name}: ${difference.count} here, the sequence says ${joint?.count ?? 'nothing'}`;
+      return joint?.count == null
+        ? `${name}: ${difference.count} here; the sequence did not know how many`
+        : `${name}: ${difference.count} here, the sequence says ${joint.count}`;
     case 'screw':
       return `${name}: ${screwWords(difference.screw)} here, the sequence says ${joint ? jointWords(joint) : 'nothing'}`;
     case 'absent':

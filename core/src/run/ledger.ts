@@ -9,6 +9,7 @@ import type { RunStep } from './runStep.ts';
  * One group of screws in the ledger. Two laws:
  * out + missing on arrival = expected, once the group has been undone;
  * back + new + omitted on purpose = expected, once it has been done up again.
+ * Where nobody knows how many there are, neither law can hold: the group stays open until it is counted.
  */
 export interface LedgerRow {
   readonly joint: string;
@@ -16,7 +17,8 @@ export interface LedgerRow {
   readonly where: string | null;
   readonly letter: string;
   readonly screw: Screw;
-  readonly expected: number;
+  /** How many there are; null as long as nobody has counted. */
+  readonly expected: number | null;
   readonly counts: JointCounts;
   /** What the new screws are, where they are not of the kind that came out. */
   readonly replacedBy: string | null;
@@ -24,7 +26,7 @@ export interface LedgerRow {
   readonly reason: string | null;
   /** out − lost − back: what lies in the cell now (captive screws stay in the part). */
   readonly inTray: number;
-  /** Screws still to come out, by the first law; negative where more came out than expected. */
+  /** Screws still to come out, by the first law; negative where more came out than expected; 0 where nobody knows. */
   readonly openOut: number;
   /** Screws still to go back, by the second law. */
   readonly openBack: number;
@@ -57,7 +59,8 @@ export function jobLedger(
     const letter = letters.get(kind) ?? cellLetter(letters.size);
     letters.set(kind, letter);
     const counts = state.counts.get(joint.id) ?? noCounts;
-    const expected = joint.count ?? 0;
+    const expected = joint.count ?? null;
+    const whole = expected ?? counts.out + counts.missing;
     return [
       {
         joint: joint.id,
@@ -70,8 +73,8 @@ export function jobLedger(
         replacedBy: state.replacedBy.get(joint.id) ?? null,
         reason: state.reasons.get(joint.id) ?? null,
         inTray: screw.captive ? 0 : counts.out - counts.lost - counts.back,
-        openOut: expected - counts.out - counts.missing,
-        openBack: expected - counts.back - counts.new - counts.omitted,
+        openOut: whole - counts.out - counts.missing,
+        openBack: whole - counts.back - counts.new - counts.omitted,
         undone: state.done.has(step.id),
         redone: state.done.has(`back:${action.id}`),
       },
@@ -85,6 +88,8 @@ export function jobLedger(
 function imbalance(row: LedgerRow, partNames: (part: string) => string): string[] {
   const place = `${lowerName(partNames(row.part))}${row.where ? `, ${row.where}` : ''}, cell ${row.letter}`;
   const lines: string[] = [];
+  if (row.expected === null)
+    lines.push(`${place}: nobody has said how many there are; ${row.counts.out} came out so far`);
   if (row.openOut !== 0) {
     const words =
       row.openOut > 0
@@ -97,7 +102,7 @@ function imbalance(row: LedgerRow, partNames: (part: string) => string): string[
       row.inTray > 0
         ? `; ${row.inTray} still in the tray`
         : '; none in the tray: fit new or leave out with a reason';
-    lines.push(`${place}: ${row.openBack} of ${row.expected} ${isAre(row.openBack)} not back${tray}`);
+    lines.push(`${place}: ${row.openBack} of ${row.expected ?? '?'} ${isAre(row.openBack)} not back${tray}`);
   }
   if (row.openBack === 0 && row.counts.back > row.counts.out - row.counts.lost)
     lines.push(`${place}: more went back than came out`);

@@ -101,7 +101,7 @@ function placeReason(row: LedgerRow, { screw }: InHand): string {
     ? `the same kind, ${row.letter}`
     : `nearly the same kind, ${row.letter} ${threadWords(row.screw)}`;
   if (row.openBack > 0)
-    return `${kind}; ${row.openBack} of ${row.expected} ${row.openBack === 1 ? 'is' : 'are'} not back at the ${placeOf(row)}`;
+    return `${kind}; ${row.openBack} of ${row.expected ?? '?'} ${row.openBack === 1 ? 'is' : 'are'} not back at the ${placeOf(row)}`;
   return `${kind}; counted full at the ${placeOf(row)}: look whether every hole has its screw`;
 }
 

@@ -31,6 +31,8 @@ export interface StepCount {
   readonly through: number;
   /** Screws that this step can deal with by itself: the expected ones less those accounted for otherwise. */
   readonly of: number;
+  /** Nobody has said how many there are: `of` is what is through so far, and the step waits for the number. */
+  readonly uncounted: boolean;
   readonly counts: JointCounts;
   /** On the way back: screws that the tray cannot supply; fit new or leave out. */
   readonly short: number;
@@ -40,21 +42,23 @@ export interface StepCount {
 export function stepCount(step: RunStep, state: JobState): StepCount | null {
   if (!step.joint) return null;
   const counts = state.counts.get(step.joint.id) ?? noCounts;
-  const expected = step.joint.count ?? 0;
+  const uncounted = step.joint.count == null;
+  const expected = step.joint.count ?? counts.out + counts.missing;
   if (step.phase === 'down') {
     const of = Math.max(0, expected - counts.missing);
     return {
       what: 'out',
       through: counts.out,
       of,
+      uncounted,
       counts,
       short: 0,
-      complete: counts.out + counts.missing === expected,
+      complete: !uncounted && counts.out + counts.missing === expected,
     };
   }
   const inHand = Math.max(0, counts.out - counts.lost);
   const fromTray = Math.max(0, Math.min(inHand, expected - counts.new - counts.omitted));
   const complete = counts.back + counts.new + counts.omitted === expected;
   const short = Math.max(0, expected - inHand - counts.new - counts.omitted);
-  return { what: 'back', through: counts.back, of: fromTray, counts, short, complete };
+  return { what: 'back', through: counts.back, of: fromTray, uncounted, counts, short, complete };
 }

@@ -48,6 +48,6 @@ export const plainStep = (
   ...more,
 });
 
-/** The joint whose screws a step counts; null where there is nothing to count. */
+/** The joint whose screws a step counts, also where nobody knows yet how many; null where there is nothing to count. */
 export const countedJoint = (joint: Joint | null): Joint | null =>
-  (joint?.type === 'screws' || joint?.type === 'standoffs') && joint.count != null ? joint : null;
+  joint?.type === 'screws' || joint?.type === 'standoffs' ? joint : null;

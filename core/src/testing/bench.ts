@@ -36,6 +36,8 @@ export class TestBench {
     if (act.kind === 'count')
       this.say({ kind: 'counted', joint: act.joint, what: act.what, total: act.total });
     if (act.kind === 'choose') this.say({ kind: 'counted', joint: act.joint, what: short, total: act.short });
+    if (act.kind === 'number') this.say({ kind: 'counted', joint: act.joint, what: 'out', total: 3 });
+    if (act.kind === 'settle') this.differs({ what: 'count', count: act.count });
     if (act.kind === 'finish' || act.kind === 'choose' || (act.kind === 'count' && act.finish))
       this.say({ kind: 'done', step: progress.step.id });
     return true;

@@ -13,7 +13,7 @@ const screw = fc.record({
 const joint = fc.oneof(
   fc.record({
     type: fc.constant('screws' as const),
-    count: fc.integer({ min: 1, max: 4 }),
+    count: fc.option(fc.integer({ min: 1, max: 4 }), { freq: 5 }),
     screw,
     throughCase: fc.boolean(),
   }),

@@ -28,7 +28,7 @@ defineEmits<{ choose: [index: number]; set: [row: LedgerRow, total: number] }>()
           <strong
             >{{ names.get(row.part) }}<template v-if="row.where">, {{ row.where }}</template></strong
           >
-          <small>{{ row.expected }} × {{ screwWords(row.screw) }}, cell {{ row.letter }}</small>
+          <small>{{ row.expected ?? '?' }} × {{ screwWords(row.screw) }}, cell {{ row.letter }}</small>
         </span>
         <button
           :aria-label="`One fewer missing of ${lowerName(names.get(row.part) ?? '')}`"
@@ -45,7 +45,7 @@ defineEmits<{ choose: [index: number]; set: [row: LedgerRow, total: number] }>()
         >
         <button
           :aria-label="`One more missing of ${lowerName(names.get(row.part) ?? '')}`"
-          :disabled="row.counts.missing >= row.expected"
+          :disabled="row.counts.missing >= (row.expected ?? 200)"
           @click="$emit('set', row, row.counts.missing + 1)"
         >
           +

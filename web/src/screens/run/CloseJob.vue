@@ -40,7 +40,7 @@ function change(what: CountKind, by: number): void {
   const row = chosen.value;
   if (!row) return;
   const total = row.counts[what] + by;
-  if (total < 0 || total > row.expected) return;
+  if (total < 0 || total > (row.expected ?? row.counts.out + row.counts.missing)) return;
   if (what === 'new') emit('renew', row.joint, total, '');
   else if (what === 'omitted') emit('count', row.joint, what, total, 'left out at the close');
   else emit('count', row.joint, what, total);
@@ -96,7 +96,7 @@ useKeys(() => ({
         <tr
           v-for="(row, i) in ledger.rows"
           :key="row.joint"
-          :class="{ open: row.openBack !== 0 || row.openOut !== 0, at: i === at }"
+          :class="{ open: row.expected === null || row.openBack !== 0 || row.openOut !== 0, at: i === at }"
           :aria-current="i === at"
           :data-testid="`close-row-${row.joint}`"
           @pointerdown="at = i"
@@ -113,7 +113,7 @@ useKeys(() => ({
             ><small v-if="row.counts.stripped > 0"> ({{ row.counts.stripped }} stripped)</small
             ><small v-if="row.replacedBy"> (new: {{ row.replacedBy }})</small>
           </td>
-          <td class="n">{{ row.expected }}</td>
+          <td class="n">{{ row.expected ?? '?' }}</td>
           <td class="n">{{ row.counts.missing || '' }}</td>
           <td class="n">{{ row.counts.out }}</td>
           <td v-for="{ what, head } in columns" :key="what" class="n">

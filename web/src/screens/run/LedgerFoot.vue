@@ -18,9 +18,10 @@ const cells = computed(() =>
       rows.reduce((total, row) => total + pick(row), 0);
     const missing = sum((row) => row.counts.missing);
     const fresh = sum((row) => row.counts.new);
+    const whole = rows.some((row) => row.expected === null) ? '?' : sum((row) => row.expected ?? 0);
     const figure = props.up
-      ? `${sum((row) => row.counts.back + row.counts.new)} / ${sum((row) => row.expected)}`
-      : `${sum((row) => row.counts.out)} / ${sum((row) => row.expected)}`;
+      ? `${sum((row) => row.counts.back + row.counts.new)} / ${whole}`
+      : `${sum((row) => row.counts.out)} / ${whole}`;
     const parts = cell.parts.map((part) => lowerName(props.names.get(part) ?? part)).join(', ');
     const note = [parts, missing > 0 && `${missing} missing on arrival`, fresh > 0 && `${fresh} new`]
       .filter(Boolean)

@@ -24,7 +24,7 @@ import type { RunStep } from '@bemtor/core';
 import KeyHint from '../../components/KeyHint.vue';
 
 /** The keys of the step, each on the thing that it triggers; by touch they are the same acts. */
-defineProps<{ step: RunStep; counting: boolean; paused: boolean; countable: boolean }>();
+defineProps<{ step: RunStep; counting: boolean; uncounted: boolean; paused: boolean; countable: boolean }>();
 defineEmits<{ act: [key: RunKey] }>();
 </script>
 
@@ -33,7 +33,7 @@ defineEmits<{ act: [key: RunKey] }>();
     <button class="act-button primary next" :disabled="paused" @click="$emit('act', 'forward')">
       <KeyHint name="Space" /> {{ counting ? 'next screw' : 'done, next' }}
     </button>
-    <button v-if="counting" @click="$emit('act', 'all')"><KeyHint name="Enter" /> all</button>
+    <button v-if="counting" @click="$emit('act', 'all')"><KeyHint name="Enter" /> {{ uncounted ? 'that is all' : 'all' }}</button>
     <button @click="$emit('act', 'back')"><KeyHint name="Bksp" /> back</button>
     <template v-if="step.phase === 'down' && step.action">
       <span class="group">

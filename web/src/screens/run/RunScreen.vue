@@ -230,6 +230,7 @@ const stepKeys = (): KeyMap => ({
         <RunKeys
           :step="step"
           :counting="count !== null && !count.complete"
+          :uncounted="count?.uncounted === true && count.what === 'out'"
           :countable="count !== null"
           :paused="paused"
           @act="acts[$event]()"

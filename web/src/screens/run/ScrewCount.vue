@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { keepWords, screwWords, type RunStep, type Schools, type StepCount } from '@bemtor/core';
 import { computed } from 'vue';
+import KeyHint from '../../components/KeyHint.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 
 /** The count of a screw step: one figure to be read from afar, one glyph per screw, kind and cell. */
@@ -14,7 +15,8 @@ const props = defineProps<{
 
 /** More glyphs than this would shrink to dots; the figure says it all. */
 const drawn = 24;
-const total = computed(() => props.step.joint?.count ?? 0);
+/** How many there are, or as many as are through where nobody knows yet. */
+const total = computed(() => props.step.joint?.count ?? props.count.of + absent.value);
 const size = computed(() => (total.value > 12 ? 34 : 52));
 const stateOf = (i: number): string => {
   if (i < props.count.through) return 'through';
@@ -34,7 +36,7 @@ const place = computed(() => {
 <template>
   <div class="count">
     <p class="big" aria-live="polite" data-testid="count">
-      <span>{{ count.through }}</span><small>/{{ count.of }}</small>
+      <span>{{ count.through }}</span><small>/{{ count.uncounted ? '?' : count.of }}</small>
     </p>
     <div>
       <div v-if="total <= drawn" class="glyphs" aria-hidden="true">
@@ -48,6 +50,9 @@ const place = computed(() => {
       </div>
       <p class="kind">
         {{ screwWords({ ...step.joint?.screw, captive: false }) }} <span>{{ place }}</span>
+      </p>
+      <p v-if="count.uncounted && count.what === 'out'" class="aside" data-testid="uncounted">
+        Nobody has counted these yet. Type how many came out, then <KeyHint name="Enter" />: that is all.
       </p>
       <p v-if="count.what === 'out' && count.counts.missing > 0" class="aside">
         {{ count.counts.missing }} missing on arrival

@@ -14,6 +14,7 @@ import {
   type InHand,
   type LedgerRow,
   type RecordBody,
+  type RunStep,
   type StreamItem,
 } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
@@ -23,6 +24,9 @@ import { useClock } from '../../composables/useClock.ts';
 import { useJob } from '../../stores/job.ts';
 import { useUnit, type Published } from '../../stores/unit.ts';
 import { planInWorker } from '../../workers/planner.ts';
+
+/** More screws than any group has: the bound where nobody has counted yet. */
+const most = 200;
 
 /** A job at the bench: where it stands, and everything that a key can do to it. */
 export function useRun(unitId: string) {
@@ -97,7 +101,25 @@ export function useRun(unitId: string) {
     if (act.kind === 'count') {
       await job.count(act.joint, act.what, act.total);
       if (act.finish) await job.finish(current);
+    } else if (act.kind === 'settle') {
+      await thatIsAll(current, act.count);
+    } else if (act.kind === 'number') {
+      told.value = { words: 'Nobody has counted these yet. Type how many came out, then Enter.' };
     } else if (act.kind === 'finish') await job.finish(current);
+  }
+
+  /** Those out are all: the step is done, and the sequence gets its number. */
+  async function thatIsAll(current: RunStep, inAll: number): Promise<void> {
+    if (!(await differ({ what: 'count', count: inAll }))) return;
+    const takeBack = told.value?.undo;
+    await job.finish(current);
+    told.value = {
+      words: `${inAll} in all: taken down for the sequence.`,
+      undo: async () => {
+        await job.reopen(current);
+        await takeBack?.();
+      },
+    };
   }
 
   async function backward(): Promise<void> {
@@ -112,7 +134,7 @@ export function useRun(unitId: string) {
     const current = step.value;
     const known = count.value;
     if (!current?.joint || !known || paused.value) return;
-    if (total > known.of) {
+    if (total > known.of && !(known.uncounted && known.what === 'out')) {
       if (known.what === 'out') await differ({ what: 'count', count: total + known.counts.missing });
       return;
     }
@@ -122,12 +144,12 @@ export function useRun(unitId: string) {
   async function missing(target: LedgerRow | null, by: number): Promise<void> {
     if (!target) return;
     const total = target.counts.missing + by;
-    if (total < 0 || total + target.counts.out > target.expected) return;
+    if (total < 0 || total + target.counts.out > (target.expected ?? most)) return;
     await job.count(target.joint, 'missing', total);
   }
 
   async function stripped(): Promise<void> {
-    if (row.value && row.value.counts.stripped < row.value.expected)
+    if (row.value && row.value.counts.stripped < (row.value.expected ?? most))
       await job.count(row.value.joint, 'stripped', row.value.counts.stripped + 1);
   }
 
@@ -151,9 +173,10 @@ export function useRun(unitId: string) {
   }
 
   /** Something here is not as the sequence says: kept as evidence, and the rest planned again from here. */
-  async function differ(found: NonNullable<DifferedBody['found']>): Promise<void> {
+  async function differ(found: NonNullable<DifferedBody['found']>): Promise<boolean> {
     const action = step.value?.action;
-    if (!action || step.value?.phase !== 'down' || !document.value || !view.value || paused.value) return;
+    if (!action || step.value?.phase !== 'down' || !document.value || !view.value || paused.value)
+      return false;
     const what = found.what;
     const body: DifferedBody = { kind: 'differed', action: action.id, what, found };
     const ahead = { id: 'ahead', at: new Date().toISOString(), body };
@@ -162,7 +185,7 @@ export function useRun(unitId: string) {
     const planned = request && request.targets.length > 0 ? await planInWorker(next.sequence, request) : null;
     if (planned && !planned.ok) {
       told.value = { words: `Not taken down: ${planned.fault.what}` };
-      return;
+      return false;
     }
     const before = view.value.state.route.filter((id) => !view.value?.state.done.has(`down:${id}`));
     await job.stream.append(body);
@@ -175,6 +198,7 @@ export function useRun(unitId: string) {
         told.value = null;
       },
     };
+    return true;
   }
 
   /** Takes a difference back, and plans the rest again as the sequence has it. */
