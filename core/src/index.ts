@@ -26,12 +26,9 @@ export * from './record/log.ts';
 export * from './record/layers.ts';
 
 export * from './derive/deriveSequence.ts';
-export {
-  defaultDeriveSettings,
-  type DerivedNeed,
-  type DeriveSettings,
-  type Contradiction,
-} from './derive/deriveNeeds.ts';
+export { defaultDeriveSettings, type DeriveSettings } from './derive/deriveNeeds.ts';
+export type { DerivedNeed } from './derive/needGraph.ts';
+export type { Contradiction } from './derive/statements.ts';
 export type { EvidenceLine, Recording } from './derive/replayRecording.ts';
 export type { Conflict } from './derive/findConflicts.ts';
 export { shortestCycle, type Cycle } from './derive/shortestCycle.ts';

@@ -1,11 +1,12 @@
 import { lowerName, partNameOf } from '../reader/entries/partName.ts';
-import type { Basis, Form } from '../sequence/schema.ts';
+import type { Form } from '../sequence/schema.ts';
 import {
   conducts,
   isCarrier,
   isInUpperShell,
   isLeadOf,
   isMainBoard,
+  isMains,
   isOfKeyboard,
   isOnBoard,
   isUpperShell,
@@ -15,6 +16,7 @@ import {
 } from './hardware.ts';
 import {
   disconnections,
+  freeing,
   isConnector,
   liesOver,
   liftOf,
@@ -23,15 +25,9 @@ import {
   sceneOf,
   type Scene,
 } from './layers.ts';
+import { NeedGraph, type DerivedNeed, type Force } from './needGraph.ts';
 import type { Act, Replay } from './replayRecording.ts';
-
-/** A constraint with the lines that it rests on. */
-export interface DerivedNeed {
-  readonly action: string;
-  readonly before: string;
-  readonly basis: Basis;
-  readonly lines: readonly string[];
-}
+import { statements, type Contradiction } from './statements.ts';
 
 export interface DeriveSettings {
   /** The battery comes off before any other connector. A setting of the shop, on by default. */
@@ -39,12 +35,6 @@ export interface DeriveSettings {
 }
 
 export const defaultDeriveSettings: DeriveSettings = Object.freeze({ batteryFirst: true });
-
-/** A statement that the recording itself does not bear out. */
-export interface Contradiction {
-  readonly text: string;
-  readonly lines: readonly string[];
-}
 
 /**
  * The constraints of one recording, by basis: what a joint holds, what hides it, the power policy, what was
@@ -59,72 +49,53 @@ export function deriveNeeds(
 ): { needs: DerivedNeed[]; contradictions: Contradiction[] } {
   const scene = sceneOf(replay.acts, form);
   const graph = new NeedGraph(replay.acts);
-  holds(replay.acts, graph);
+  holds(scene, graph);
   leads(scene, graph);
   hidden(replay.acts, graph);
-  across(replay.acts, graph);
-  if (settings.batteryFirst) power(replay.acts, graph);
+  if (settings.batteryFirst) power(scene, graph, 'as-seen');
   const contradictions = statements(replay, graph);
+  across(replay.acts, graph);
   assumed(scene, graph);
-  return { needs: graph.needs, contradictions };
+  // What was done live is no precedent: the rule holds wherever the way to the battery does not lead past it.
+  const live = settings.batteryFirst ? power(scene, graph, 'unless-circle') : [];
+  return { needs: graph.needs, contradictions: [...contradictions, ...live] };
 }
-
-/** Needs so far, with reachability kept as a set of all that comes before each act. */
-class NeedGraph {
-  readonly needs: DerivedNeed[] = [];
-  private readonly place: ReadonlyMap<string, number>;
-  private readonly direct = new Map<string, Set<string>>();
-
-  constructor(acts: readonly Act[]) {
-    this.place = new Map(acts.map((act, i) => [act.id, i]));
-  }
-
-  /** Adds a need; false where the recording has the two the other way round. */
-  add(action: string, before: string, basis: Basis, lines: readonly string[]): boolean {
-    if (action === before) return true;
-    if ((this.place.get(before) ?? 0) > (this.place.get(action) ?? 0)) return false;
-    const known = this.direct.get(action) ?? new Set<string>();
-    if (!known.has(before)) {
-      this.needs.push({ action, before, basis, lines });
-      this.direct.set(action, known.add(before));
-    }
-    return true;
-  }
-
-  /** Does `before` surely come before `action` already? */
-  implies(action: string, before: string): boolean {
-    const seen = new Set<string>();
-    const work = [action];
-    for (let at = work.pop(); at !== undefined; at = work.pop()) {
-      if (at === before) return true;
-      if (seen.has(at)) continue;
-      seen.add(at);
-      work.push(...(this.direct.get(at) ?? []));
-    }
-    return false;
-  }
-}
-
-/** What frees a part: its lift, or the last act on it where it was never lifted. */
-const freeing = (acts: readonly Act[], part: string): Act | undefined =>
-  liftOf(acts, part) ?? acts.findLast((act) => act.part === part);
 
 /** Where a board, or a half of one, is lifted. */
 const boardsOf = (acts: readonly Act[]): Act[] =>
   acts.filter((act) => act.verb === 'lift' && isMainBoard(act.part));
 
-function holds(acts: readonly Act[], graph: NeedGraph): void {
+/**
+ * A screw of the cover, or one that something hides, that is remembered once the part is off held it all the same;
+ * what is undone on another part after its lift is the part itself coming apart on the bench.
+ */
+const isToldLate = (act: Act, form: Form): boolean =>
+  act.joint?.type === 'screws' && (act.joint.hiddenBy != null || openingOf(act.part, form) === 'wide');
+
+function holds({ acts, form }: Scene, graph: NeedGraph): void {
   const boards = boardsOf(acts);
   for (const act of acts) {
     if (!act.joint) continue;
     const own = liftOf(acts, act.part);
-    if (own) graph.add(own.id, act.id, 'holds', [act.line, own.line]);
+    if (own)
+      graph.add(
+        own.id,
+        act.id,
+        'holds',
+        [act.line, own.line],
+        isToldLate(act, form) ? 'unless-circle' : 'as-seen',
+      );
     // A cover that is still screwed down cannot be pried: its screws hold what its clips hold.
     if (act.joint.type === 'clips') {
       for (const screws of acts.slice(0, acts.indexOf(act))) {
         if (screws.part === act.part && screws.joint?.type === 'screws')
           graph.add(act.id, screws.id, 'holds', [screws.line, act.line]);
       }
+    }
+    if (act.joint.type === 'adhesive') {
+      const warmed = acts[acts.indexOf(act) - 1];
+      if (warmed?.verb === 'hold' && !warmed.drains && warmed.part === act.part)
+        graph.add(act.id, warmed.id, 'holds', [warmed.line, act.line]);
     }
     // A cable is plugged into the board: it holds the board as much as its own part.
     if (act.joint.type === 'connector')
@@ -143,11 +114,9 @@ function across(acts: readonly Act[], graph: NeedGraph): void {
 function hidden(acts: readonly Act[], graph: NeedGraph): void {
   for (const act of acts) {
     const by = act.joint?.hiddenBy ? freeing(acts, act.joint.hiddenBy) : undefined;
-    if (by) graph.add(act.id, by.id, 'covers', [by.line, act.line]);
+    if (by) graph.add(act.id, by.id, 'covers', [by.line, act.line], 'unless-circle');
   }
 }
-
-const nameOf = (act: Act): string => lowerName(partNameOf(act.part));
 
 /**
  * Leads hold more than the part that they are named after: those undone while a cover hangs half open hold the
@@ -184,45 +153,45 @@ function runsTo(lead: string, part: string, form: Form): boolean {
   );
 }
 
-/** All that carries current, or touches what does, waits until the unit is dead. */
-function power(acts: readonly Act[], graph: NeedGraph): void {
+/**
+ * All that carries current, or touches what does, waits until the unit is dead. Gives, per disconnection, what was
+ * done before it all the same.
+ */
+function power({ acts, form, wayIn }: Scene, graph: NeedGraph, force: Force): Contradiction[] {
+  /** Heat and waiting reach nothing; a way in that was opened before the battery can be reached leads to it. */
+  const isSpared = (act: Act): boolean =>
+    act.verb === 'hold' ||
+    act.verb === 'wait' ||
+    (force !== 'as-seen' &&
+      !isConnector(act) &&
+      (act.part === wayIn?.part || openingOf(act.part, form) === 'wide'));
   const offs = disconnections(acts);
-  const drain = acts.find((act) => act.verb === 'hold');
-  for (const off of offs) {
-    if (drain) graph.add(drain.id, off.id, 'power', [off.line, drain.line]);
+  const drain = acts.find((act) => act.drains);
+  const live = offs.flatMap((off): Contradiction[] => {
+    const early: Act[] = [];
+    if (drain) graph.add(drain.id, off.id, 'power', [off.line, drain.line], force);
     for (const act of acts) {
-      if (act === drain || offs.includes(act)) continue;
-      if (isConnector(act) || conducts(act.part)) graph.add(act.id, off.id, 'power', [off.line, act.line]);
+      if (act.drains || offs.includes(act) || isSpared(act)) continue;
+      if (!isConnector(act) && !conducts(act.part)) continue;
+      const isObeyed = graph.add(act.id, off.id, 'power', [off.line, act.line], force);
+      if (isObeyed && graph.isSeenBefore(act.id, off.id)) early.push(act);
     }
-  }
-  if (!drain) return;
+    return early.length > 0 ? [workedLive(off, early)] : [];
+  });
+  if (!drain) return live;
   for (const act of acts)
     if (!offs.includes(act) && (isConnector(act) || (act.verb === 'lift' && ofBattery(act))))
-      graph.add(act.id, drain.id, 'power', [drain.line, act.line]);
+      graph.add(act.id, drain.id, 'power', [drain.line, act.line], force);
+  return live;
 }
 
-function statements({ acts, statements: made }: Replay, graph: NeedGraph): Contradiction[] {
-  const contradictions: Contradiction[] = [];
-  const want = (later: string, earlier: string, basis: Basis, line: string): void => {
-    const [then, first] = [freeing(acts, later), freeing(acts, earlier)];
-    if (!then || !first) return; // the parts were only talked about; nothing to order yet
-    if (!graph.add(then.id, first.id, basis, [line])) {
-      contradictions.push({
-        text: `${nameOf(first)} is said to come before ${nameOf(then)}, but came after it`,
-        lines: [line, then.line, first.line],
-      });
-    }
+function workedLive(off: Act, early: readonly Act[]): Contradiction {
+  const names = [...new Set(early.map((act) => lowerName(partNameOf(act.part))))].join(', ');
+  const source = isMains(off.part) ? 'the mains' : 'the battery';
+  return {
+    text: `${names} came before ${source} was disconnected; the route disconnects it first`,
+    lines: [...new Set([off.line, ...early.map((act) => act.line)])],
   };
-  for (const { line, entry } of made) {
-    if (entry.kind === 'blocked') want(entry.part, entry.by, 'blocked', line);
-    else if (entry.kind === 'requires') entry.parts.forEach((part) => want(entry.part, part, 'stated', line));
-    else {
-      const cover = freeing(acts, entry.part);
-      for (const act of acts)
-        if (cover && entry.parts.includes(act.part)) graph.add(act.id, cover.id, 'covers', [line]);
-    }
-  }
-  return contradictions;
 }
 
 /** What was seen only after an opener was lifted is assumed to lie under it, where such a part lies over such. */

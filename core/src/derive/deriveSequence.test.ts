@@ -89,13 +89,86 @@ describe('deriving a sequence from a recording', () => {
     ]);
   });
 
-  test('stated prerequisites bind; one that the recording contradicts is reported, not obeyed', () => {
+  test('what was said wins over the order seen, and is shown beside it', () => {
     expect(derive(['fan needs speaker first', 'speaker off', 'fan off']).needs).toContain(
       'lift-fan < lift-speaker stated l1',
     );
-    const { needs, contradictions } = derive(['fan needs speaker first', 'fan off', 'speaker off']);
-    expect(needs.filter((need) => need.includes('stated'))).toEqual([]);
+    const { needs, contradictions, sequence } = derive(['fan needs speaker first', 'fan off', 'speaker off']);
+    expect(needs).toContain('lift-fan < lift-speaker stated l1');
     expect(contradictions).toMatchObject([{ lines: ['l1', 'l2', 'l3'] }]);
+    expect(sequence.actions.map(({ id }) => id)).toEqual(['lift-speaker', 'lift-fan']);
+  });
+
+  test('a lesson told afterwards is a statement', () => {
+    const { needs } = derive(['base cover off', 'keyboard off', 'board off', 'keyboard needs board first']);
+    expect(needs).toContain('lift-keyboard < lift-system-board stated l4');
+  });
+
+  test('a statement about the hinges reaches the left one and the right one', () => {
+    const { needs } = derive([
+      'left hinge 3 PH1, off',
+      'right hinge 3 PH1, off',
+      'fan off',
+      'fan needs hinges first',
+    ]);
+    expect(needs).toEqual(
+      expect.arrayContaining([
+        'lift-fan < lift-left-hinge stated l4',
+        'lift-fan < lift-right-hinge stated l4',
+      ]),
+    );
+  });
+
+  test('a screw remembered too late stands where it belongs, without a circle', () => {
+    const { sequence, needs } = derive([
+      'base cover 5 PH0 M2x5',
+      'base cover off',
+      'one more base cover screw under the foot',
+      'foot peeled off',
+      'unplug battery',
+    ]);
+    expect(sequence.actions.map(({ id }) => id)).toEqual([
+      'unscrew-base-cover',
+      'lift-foot',
+      'unscrew-base-cover-2',
+      'lift-base-cover',
+      'unplug-battery',
+    ]);
+    expect(needs).toContain('lift-base-cover < unscrew-base-cover-2 holds l3,l2');
+  });
+
+  test('what was done with the battery on is no precedent, unless it is the way to the battery', () => {
+    const { sequence, contradictions } = derive([
+      'base cover off',
+      'heatsink 4 PH0, off',
+      'fan plug, fan off',
+      'unplug battery',
+    ]);
+    const order = sequence.actions.map(({ id }) => id);
+    expect(order.slice(0, 2)).toEqual(['lift-base-cover', 'unplug-battery']);
+    expect(contradictions.map(({ text }) => text)).toEqual([
+      'heatsink, fan came before the battery was disconnected; the route disconnects it first',
+    ]);
+  });
+
+  test('a second lift of one name is a second part where something was undone for it, else it is asked about', () => {
+    const { sequence, contradictions } = derive([
+      'fan 2 PH0 M2x4',
+      'fan off',
+      'fan 3 PH0 M2x4',
+      'fan off',
+      'speaker off',
+      'speaker off',
+    ]);
+    expect(sequence.actions.map(({ id }) => id)).toEqual([
+      'unscrew-fan',
+      'lift-fan',
+      'unscrew-fan-2',
+      'lift-fan-2',
+      'lift-speaker',
+    ]);
+    expect(sequence.joints.map(({ holds, count }) => `${holds.join()} ${count}`)).toEqual(['fan 2', 'fan-2 3']);
+    expect(contradictions).toMatchObject([{ lines: ['l5', 'l6'] }]);
   });
 
   test('what was missing on arrival belongs to a whole device', () => {

@@ -3,17 +3,14 @@ import { success, type Result } from '../result.ts';
 import { readSequence } from '../sequence/readSequence.ts';
 import { sequenceFormat, type Model, type Option, type Sequence } from '../sequence/schema.ts';
 import { screwKind } from '../sequence/screw.ts';
-import {
-  defaultDeriveSettings,
-  type Contradiction,
-  type DerivedNeed,
-  type DeriveSettings,
-} from './deriveNeeds.ts';
+import { defaultDeriveSettings, type DeriveSettings } from './deriveNeeds.ts';
 import { findConflicts, type Conflict } from './findConflicts.ts';
 import { matchActs } from './matchActs.ts';
 import { mergeNeeds } from './mergeNeeds.ts';
+import { inOrderOf, type DerivedNeed } from './needGraph.ts';
 import { replayRecording, type Act, type Recording, type Replay } from './replayRecording.ts';
 import { shortestCycle, type Cycle } from './shortestCycle.ts';
+import type { Contradiction } from './statements.ts';
 
 export interface Derivation {
   readonly sequence: Sequence;
@@ -43,7 +40,6 @@ export function deriveSequence(
   const expected = replays.map(expectedCounts);
   const countOf = (recording: number, act: Act): number | null =>
     expected[recording]?.get(act.id) ?? act.joint?.count ?? null;
-  const acts = matched.map(({ act }) => act);
   const counts = new Map(
     matched.map(({ act, seen }) => {
       const [recording, own] = [...seen][0] ?? [0, act];
@@ -51,7 +47,12 @@ export function deriveSequence(
     }),
   );
   const { needs, contradictions } = mergeNeeds(matched, replays, settings, model.form);
+  const acts = inOrderOf(
+    matched.map(({ act }) => act),
+    needs,
+  );
   const all: Replay = {
+    twice: replays.flatMap((replay) => replay.twice),
     acts,
     statements: replays.flatMap((replay) => replay.statements),
     facts: replays.flatMap((replay) => replay.facts),
@@ -80,7 +81,7 @@ export function deriveSequence(
   return success({
     sequence: read.value,
     evidence: needs.map((need) => need.lines),
-    contradictions,
+    contradictions: [...all.twice, ...contradictions],
     conflicts: findConflicts(matched, replays, countOf),
     cycle: cycleWithLines(read.value, needs),
   });

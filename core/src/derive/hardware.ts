@@ -109,7 +109,7 @@ export const isUnfamiliar = (slug: string, form: Form): boolean =>
 
 /** Outside, or without a wire: handled with the power still on. */
 const dead = new Set(
-  'cover, base, lid, shell, shroud, case, housing, half, rest, door, hatch, flap, foot, strip, cap, bumper, label, seal, gasket, tray, strap, stand, stem, mount, bezel, trim, panel, stylus, pen, bung, plug, blank, dummy, ring, mask, grille, fascia'.split(
+  'screw, cover, base, lid, shell, shroud, case, housing, half, rest, door, hatch, flap, foot, strip, cap, bumper, label, seal, gasket, tray, strap, stand, kickstand, stem, mount, bezel, trim, panel, stylus, pen, bung, plug, blank, dummy, ring, mask, grille, fascia'.split(
     ', ',
   ),
 );

@@ -35,6 +35,10 @@ export const sceneOf = (acts: readonly Act[], form: Form): Scene => ({
 export const liftOf = (acts: readonly Act[], part: string): Act | undefined =>
   acts.find((act) => act.verb === 'lift' && act.part === part);
 
+/** What frees a part: its lift, or the last act on it where it was never lifted. */
+export const freeing = (acts: readonly Act[], part: string): Act | undefined =>
+  liftOf(acts, part) ?? acts.findLast((act) => act.part === part);
+
 export const isConnector = (act: Act): boolean => act.joint?.type === 'connector';
 export const ofBattery = (act: Act): boolean => kindOf(act.part) === 'battery';
 export const ofDisplay = (part: string): boolean => kindOf(part) === 'display' || part === 'lid';

@@ -1,16 +1,18 @@
 import { lowerName, partNameOf } from '../reader/entries/partName.ts';
 import type { Basis, Form } from '../sequence/schema.ts';
-import { deriveNeeds, type Contradiction, type DerivedNeed, type DeriveSettings } from './deriveNeeds.ts';
+import { deriveNeeds, type DeriveSettings } from './deriveNeeds.ts';
 import type { MatchedAct } from './matchActs.ts';
+import type { DerivedNeed } from './needGraph.ts';
 import type { Replay } from './replayRecording.ts';
+import type { Contradiction } from './statements.ts';
 
 /** The surest first: where two recordings give one constraint on different grounds, the surer ground stands. */
 const surest: readonly Basis[] = ['pinned', 'holds', 'covers', 'power', 'blocked', 'stated', 'assumed'];
 
 /**
  * The constraints of several recordings as one list. An assumed order that any recording shows the other
- * way round falls. What was found by trying or stated, and is shown the other way round, is reported and
- * not obeyed; what holds, covers or is policy is reported and stands.
+ * way round falls. What was found by trying, and is shown the other way round, is reported and not obeyed;
+ * what was said, holds, covers or is policy is reported and stands.
  */
 export function mergeNeeds(
   matched: readonly MatchedAct[],
@@ -20,6 +22,8 @@ export function mergeNeeds(
 ): { needs: DerivedNeed[]; contradictions: Contradiction[] } {
   const merged = new Map<string, DerivedNeed>();
   const contradictions: Contradiction[] = [];
+  /** Which recordings a need comes from: what one of them shows against its own word it has reported itself. */
+  const said = new Map<string, Set<number>>();
   const order = replays.map((_, recording) => orderIn(matched, recording));
   replays.forEach((replay, recording) => {
     const own = renamed(replay, matched, recording);
@@ -28,6 +32,7 @@ export function mergeNeeds(
     for (const need of found.needs) {
       const key = `${need.action} ${need.before}`;
       const known = merged.get(key);
+      said.set(key, (said.get(key) ?? new Set()).add(recording));
       if (!known) merged.set(key, need);
       else {
         const basis = surest.indexOf(need.basis) < surest.indexOf(known.basis) ? need.basis : known.basis;
@@ -36,13 +41,15 @@ export function mergeNeeds(
     }
   });
   const needs = [...merged.values()].filter((need) => {
-    const against = order.find(
-      (places) => (places.get(need.action) ?? Infinity) < (places.get(need.before) ?? -Infinity),
+    const isAgainst = order.some(
+      (places, recording) =>
+        !said.get(`${need.action} ${need.before}`)?.has(recording) &&
+        (places.get(need.action) ?? Infinity) < (places.get(need.before) ?? -Infinity),
     );
-    if (!against) return true;
+    if (!isAgainst) return true;
     if (need.basis === 'assumed') return false;
     contradictions.push({ text: contradictionWords(matched, need), lines: need.lines });
-    return need.basis !== 'blocked' && need.basis !== 'stated';
+    return need.basis !== 'blocked';
   });
   return { needs, contradictions };
 }
@@ -50,7 +57,8 @@ export function mergeNeeds(
 function contradictionWords(matched: readonly MatchedAct[], need: DerivedNeed): string {
   const name = (id: string): string =>
     lowerName(partNameOf(matched.find((entry) => entry.act.id === id)?.act.part ?? id));
-  return `${name(need.before)} is said to come before ${name(need.action)} (${need.basis}), but a recording shows them the other way round`;
+  const stands = need.basis === 'blocked' ? 'the order recorded stands' : 'the ground given stands';
+  return `${name(need.before)} is said to come before ${name(need.action)} (${need.basis}), but a recording shows them the other way round; ${stands}`;
 }
 
 /** Where each shared act stands in one recording. */

@@ -2,6 +2,8 @@ import { defaultSeconds } from '../estimate/defaultSeconds.ts';
 import type { Entry, EntryJoint, EntryOf } from '../reader/entries/entry.ts';
 import { partKindOf } from '../reader/entries/partName.ts';
 import type { MatPoint } from '../record/log.ts';
+import type { Contradiction } from './statements.ts';
+import { nameInstances } from './instances.ts';
 import type { Face, Verb } from '../sequence/schema.ts';
 
 /** A line of a recording with the entries that count. */
@@ -32,6 +34,8 @@ export interface Act {
   readonly seconds: number;
   readonly cautions: readonly string[];
   note: string;
+  /** It lets the charge run out, once the power is off. */
+  readonly drains?: boolean;
   /** Its place among the acts of its recording. */
   readonly place: number;
   /** The line that it rests on. */
@@ -48,6 +52,8 @@ export interface Statement {
 }
 
 export interface Replay {
+  /** Parts that came off twice under one name, where nothing tells two of them. */
+  readonly twice: readonly Contradiction[];
   readonly acts: readonly Act[];
   readonly statements: readonly Statement[];
   readonly facts: readonly {
@@ -77,13 +83,15 @@ function toolFor(entry: EntryOf<'undo'>): string | null {
 
 /** Turns the entries of one recording into acts with ids, sides, tools and times, in order. */
 export function replayRecording(lines: readonly EvidenceLine[]): Replay {
-  const flat = lines.flatMap((line) =>
-    line.entries.map((entry, at) => ({
-      line: line.id,
-      entry,
-      saidAt: line.narrated ? entry.at : null,
-      points: line.points?.[at] ?? [],
-    })),
+  const { said: flat, twice } = nameInstances(
+    lines.flatMap((line) =>
+      line.entries.map((entry, at) => ({
+        line: line.id,
+        entry,
+        saidAt: line.narrated ? entry.at : null,
+        points: line.points?.[at] ?? [],
+      })),
+    ),
   );
   const name = uniqueNames();
   const acts: Act[] = [];
@@ -148,10 +156,13 @@ export function replayRecording(lines: readonly EvidenceLine[]): Replay {
         }
         break;
       case 'hold': {
-        const part = acts.findLast((act) => partKindOf(act.part) === 'battery')?.part ?? acts.at(-1)?.part;
+        const drains = !/wait|heat|warm/.test(entry.what);
+        const part = drains
+          ? (acts.findLast((act) => partKindOf(act.part) === 'battery')?.part ?? acts.at(-1)?.part)
+          : (nextPart(flat.slice(i)) ?? acts.at(-1)?.part);
         if (!part) break;
         const verb = entry.what === 'wait' ? 'wait' : 'hold';
-        const id = name(verb === 'wait' ? 'wait' : 'hold-power');
+        const id = name(drains ? 'hold-power' : `${verb}-${part}`);
         add(
           {
             id,
@@ -162,6 +173,7 @@ export function replayRecording(lines: readonly EvidenceLine[]): Replay {
             tool: null,
             seconds: entry.seconds,
             face: 'either',
+            drains,
             line,
           },
           from,
@@ -212,7 +224,7 @@ export function replayRecording(lines: readonly EvidenceLine[]): Replay {
         break; // a fact about this unit, not about the model
     }
   });
-  return { acts: withObservedTimes(acts), statements, facts };
+  return { acts: withObservedTimes(acts), statements, facts, twice };
 }
 
 /** A longer silence between two acts was talk, or a break. */
@@ -231,6 +243,12 @@ function withObservedTimes(acts: readonly Act[]): Act[] {
 /** Screws whose part was not named hold what comes off next. */
 function nextLifted(rest: readonly { entry: Entry }[], not: string | null): string | null {
   for (const { entry } of rest) if (entry.kind === 'lift' && entry.part !== not) return entry.part;
+  return null;
+}
+
+/** What is heated, or waited for, is what is undone next. */
+function nextPart(rest: readonly { entry: Entry }[]): string | null {
+  for (const { entry } of rest) if (entry.kind === 'undo' || entry.kind === 'lift') return entry.part;
   return null;
 }
 

@@ -204,6 +204,9 @@ function clean() {
       ['lift-board', 'unscrew-board'],
       ['unscrew-board', 'lift-heatsink'],
       ['lift-display', 'unscrew-display'],
+      ['unscrew-display', 'unplug-battery'],
+      ['lift-tape', 'unplug-battery'],
+      ['lift-supply', 'unplug-battery'],
     ].map(([action, before]) => ({ action, anyOf: [before], basis: 'holds' })) as {
       action: string;
       anyOf: string[];
@@ -248,6 +251,14 @@ const broken: Readonly<Record<string, [place: string, edit: (raw: Raw) => void]>
   'hidden-not-uncovered': [
     'unscrew-base-2',
     (raw) => (raw.needs = raw.needs.filter(({ action }) => action !== 'unscrew-base-2')),
+  ],
+  'lift-not-waiting': [
+    'lift-display/unscrew-display',
+    (raw) => (raw.needs = raw.needs.filter(({ action }) => action !== 'lift-display')),
+  ],
+  'cover-not-opened': [
+    'lift-base',
+    (raw) => (raw.needs = raw.needs.filter(({ action }) => action !== 'unplug-battery')),
   ],
   'heatsink-order': ['j-heatsink', (raw) => delete joint(raw, 'j-heatsink')['tighten']],
   'heatsink-compound': ['lift-heatsink', (raw) => delete act(raw, 'lift-heatsink')['note']],

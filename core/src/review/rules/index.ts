@@ -6,6 +6,7 @@ import { countsDiffer } from './countsDiffer.ts';
 import { heatsinkCompound, heatsinkOrder } from './heatsinkCare.ts';
 import { hiddenNotUncovered } from './hiddenNotUncovered.ts';
 import { jointNotUndone } from './jointNotUndone.ts';
+import { coverNotOpened, liftNotWaiting } from './liftNotWaiting.ts';
 import { powerFirst } from './powerFirst.ts';
 import { runsDiffer } from './runsDiffer.ts';
 import { recessAndDriver, sizeAndThread, throughCaseInside } from './screwSense.ts';
@@ -18,6 +19,8 @@ export const reviewRules: readonly ReviewRule[] = [
   powerFirst,
   mainsCaution,
   jointNotUndone,
+  liftNotWaiting,
+  coverNotOpened,
   hiddenNotUncovered,
   runsDiffer,
   countsDiffer,

@@ -194,7 +194,7 @@ useKeys(() => ({
         </ul>
       </template>
       <p v-for="contradiction in derived?.contradictions ?? []" :key="contradiction.text" class="caution">
-        {{ sentence(contradiction.text) }}. The order recorded stands.
+        {{ sentence(contradiction.text) }}.
       </p>
       <p v-for="conflict in derived?.conflicts ?? []" :key="conflict.text" class="caution">
         {{ conflict.text }}. The first stands.
