@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { editSchema, type Edit } from '../edit/edit.ts';
 import { entrySchema, type Entry } from '../reader/entries/entry.ts';
 
 /*
@@ -54,12 +55,23 @@ export const recordBodySchema = z.discriminatedUnion('kind', [
     place: z.string().min(1).max(160),
     choice: z.enum(['remedy', 'stands', 'open']),
   }),
+  /** A change of the document by hand. */
+  z.strictObject({ kind: z.literal('edit'), edit: editSchema }),
+  /** Takes an edit back: the id of its record. */
+  z.strictObject({ kind: z.literal('unedit'), of: z.uuid() }),
 ]);
 export type RecordBody = z.infer<typeof recordBodySchema>;
 
-/** What the lead decided about a finding of the procedure check; it belongs to no line. */
+/** What the lead decided about a finding of the procedure check. */
 const isDecision = (body: RecordBody): body is Extract<RecordBody, { kind: 'decide' }> =>
   body.kind === 'decide';
+
+/** Words on a line that was kept; the others belong to the document. */
+type LineWord = Exclude<RecordBody, { kind: 'line' | 'decide' | 'edit' | 'unedit' }>;
+export const isOfDocument = (
+  body: RecordBody,
+): body is Extract<RecordBody, { kind: 'decide' | 'edit' | 'unedit' }> =>
+  body.kind === 'decide' || body.kind === 'edit' || body.kind === 'unedit';
 
 /** A record as the log holds it: `id` is made by the client, `at` is its clock, `seq` comes from the database. */
 export interface LogRecord {
@@ -101,7 +113,7 @@ export function foldLines(records: readonly LogRecord[]): KeptLine[] {
       if (!lines.has(id)) lines.set(id, newLine(id, at, body));
       continue;
     }
-    if (isDecision(body)) continue;
+    if (isOfDocument(body)) continue;
     // A word on a line that another device has not sent yet applies once both are there.
     const line = lines.get(body.of);
     if (line) lines.set(line.id, changed(line, body));
@@ -122,7 +134,7 @@ const newLine = (id: string, at: string, body: Extract<RecordBody, { kind: 'line
   earlier: [],
 });
 
-function changed(line: KeptLine, body: Exclude<RecordBody, { kind: 'line' | 'decide' }>): KeptLine {
+function changed(line: KeptLine, body: LineWord): KeptLine {
   switch (body.kind) {
     case 'correct':
       return { ...line, text: body.text, entries: body.entries, earlier: [...line.earlier, line.text] };
@@ -154,3 +166,17 @@ export const standingEntries = (lines: readonly KeptLine[]): Entry[] =>
 /** The decisions of a review, oldest first. */
 export const foldDecisions = (records: readonly LogRecord[]): Extract<RecordBody, { kind: 'decide' }>[] =>
   records.map(({ body }) => body).filter(isDecision);
+
+/** An edit that stands, with the record that made it. */
+export interface StandingEdit {
+  readonly id: string;
+  readonly edit: Edit;
+}
+
+/** The edits that stand, oldest first: those that were taken back are gone. O(records). */
+export function foldEdits(records: readonly LogRecord[]): StandingEdit[] {
+  const takenBack = new Set(records.flatMap(({ body }) => (body.kind === 'unedit' ? body.of : [])));
+  return records.flatMap(({ id, body }) =>
+    body.kind === 'edit' && !takenBack.has(id) ? [{ id, edit: body.edit }] : [],
+  );
+}

@@ -2,7 +2,7 @@ import type { Conflict } from '../derive/findConflicts.ts';
 import { indexSequence } from '../sequence/describe.ts';
 import type { Sequence } from '../sequence/schema.ts';
 import type { Finding, Severity } from './finding.ts';
-import { precedence } from './precedence.ts';
+import { precedence } from '../sequence/precedence.ts';
 import { reviewRules } from './rules/index.ts';
 import type { RunEvidence } from './runEvidence.ts';
 

@@ -1,4 +1,4 @@
-import type { Sequence } from '../sequence/schema.ts';
+import type { Sequence } from './schema.ts';
 
 /**
  * For each act the acts that may have to come before it: all that its needs name, and theirs in turn. Of
