@@ -28,12 +28,10 @@ export function splitPart(sequence: Sequence, { actions, into, name }: EditOf<'s
   const [first] = chosen;
   if (!first) return null;
   if (chosen.every((action) => action.part === into)) return sequence;
-  if (
-    sequence.actions.some(
-      (action) => action.verb === 'lift' && action.part === into && !chosen.includes(action),
-    )
-  )
-    return null;
+  const lifts = sequence.actions.filter(
+    (action) => action.verb === 'lift' && (action.part === into || chosen.includes(action)),
+  );
+  if (lifts.length > 1) return null;
   const part = partIdSchema.parse(into);
   const old = new Set(chosen.map((action) => action.part));
   const joints = new Set(chosen.map((action) => action.joint));
