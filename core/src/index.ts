@@ -41,6 +41,14 @@ export * from './route/request.ts';
 export * from './route/planRoute.ts';
 export * from './route/orderCost.ts';
 export * from './route/why.ts';
+export {
+  actsToward,
+  pairTargets,
+  procedureTargets,
+  remainingTargets,
+  targetName,
+  type NamedTarget,
+} from './route/targets.ts';
 export * from './route/worthChecking.ts';
 export * from './route/profile.ts';
 

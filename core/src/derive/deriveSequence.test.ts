@@ -167,7 +167,10 @@ describe('deriving a sequence from a recording', () => {
       'lift-fan-2',
       'lift-speaker',
     ]);
-    expect(sequence.joints.map(({ holds, count }) => `${holds.join()} ${count}`)).toEqual(['fan 2', 'fan-2 3']);
+    expect(sequence.joints.map(({ holds, count }) => `${holds.join()} ${count}`)).toEqual([
+      'fan 2',
+      'fan-2 3',
+    ]);
     expect(contradictions).toMatchObject([{ lines: ['l5', 'l6'] }]);
   });
 

@@ -19,6 +19,8 @@ export interface Derivation {
   readonly contradictions: readonly Contradiction[];
   /** Where recordings do not agree on counts, sizes, mechanisms or numbers. */
   readonly conflicts: readonly Conflict[];
+  /** Parts that one recording says this model can do without: an option to offer. */
+  readonly absent: readonly string[];
   /** The shortest circle of needs, if there is one: as long as it stands, its parts cannot be reached. */
   readonly cycle: (Cycle & { readonly lines: readonly string[] }) | null;
 }
@@ -83,9 +85,18 @@ export function deriveSequence(
     evidence: needs.map((need) => need.lines),
     contradictions: [...all.twice, ...contradictions],
     conflicts: findConflicts(matched, replays, countOf),
+    absent: absentParts(all),
     cycle: cycleWithLines(read.value, needs),
   });
 }
+
+const absentParts = ({ facts }: Replay): string[] => [
+  ...new Set(
+    facts.flatMap(({ entry }) =>
+      entry.kind === 'seen' && entry.state === 'absent' && entry.part ? [entry.part] : [],
+    ),
+  ),
+];
 
 /** A circle with the lines that its needs rest on. */
 function cycleWithLines(sequence: Sequence, needs: readonly DerivedNeed[]): Derivation['cycle'] {
@@ -106,6 +117,7 @@ function partsOf({ acts, facts, statements }: Replay) {
     if (entry.kind === 'seen' || entry.kind === 'check') continue; // only spoken of
     if (entry.part) slugs.add(entry.part);
     if (entry.kind === 'move') slugs.add(entry.to);
+    if (entry.kind === 'whole') slugs.add(entry.with);
   }
   for (const { entry } of statements)
     [entry.part, ...(entry.kind === 'blocked' ? [entry.by] : entry.parts)].forEach((part) => slugs.add(part));
@@ -115,6 +127,7 @@ function partsOf({ acts, facts, statements }: Replay) {
     kind: partKindOf(slug),
     numbers: numbersOf(slug, facts),
     movesTo: movesTo(slug, facts),
+    ...comesWith(slug, facts),
     ...(partKindOf(slug) === 'battery' ? { battery: batteryOf(slug, facts) } : {}),
   }));
 }
@@ -131,6 +144,16 @@ function numbersOf(slug: string, facts: Replay['facts']) {
 const movesTo = (slug: string, facts: Replay['facts']): string[] => [
   ...new Set(facts.flatMap(({ entry }) => (entry.kind === 'move' && entry.to === slug ? [entry.part] : []))),
 ];
+
+/** What is only replaced together with a part, said of either of the two. */
+function comesWith(slug: string, facts: Replay['facts']) {
+  const others = facts.flatMap(({ entry }) => {
+    if (entry.kind !== 'whole') return [];
+    if (entry.part === slug) return [entry.with];
+    return entry.with === slug ? [entry.part] : [];
+  });
+  return others.length > 0 ? { comesWith: [...new Set(others)] } : {};
+}
 
 function batteryOf(slug: string, facts: Replay['facts']) {
   const values = facts.flatMap(({ entry }) =>

@@ -64,7 +64,8 @@ export interface Replay {
       | EntryOf<'missing'>
       | EntryOf<'check'>
       | EntryOf<'move'>
-      | EntryOf<'seen'>;
+      | EntryOf<'seen'>
+      | EntryOf<'whole'>;
   }[];
 }
 
@@ -205,6 +206,7 @@ export function replayRecording(lines: readonly EvidenceLine[]): Replay {
       case 'check':
       case 'move':
       case 'seen':
+      case 'whole':
         facts.push({ line, entry });
         break;
       case 'serve': {
@@ -218,8 +220,7 @@ export function replayRecording(lines: readonly EvidenceLine[]): Replay {
         break;
       }
       case 'refit':
-      case 'whole':
-        break; // how it goes back is derived; a pair is one part more to order
+        break; // how it goes back is derived
       case 'stripped':
         break; // a fact about this unit, not about the model
     }

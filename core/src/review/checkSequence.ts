@@ -10,6 +10,7 @@ import type { RunEvidence } from './runEvidence.ts';
 export interface ReviewEvidence {
   readonly conflicts?: readonly Conflict[];
   readonly runs?: readonly RunEvidence[];
+  readonly absent?: readonly string[];
 }
 
 const rank: Readonly<Record<Severity, number>> = { stop: 0, warning: 1, hint: 2 };
@@ -17,13 +18,14 @@ const rank: Readonly<Record<Severity, number>> = { stop: 0, warning: 1, hint: 2 
 /** The procedure check: every rule over a sequence; the gravest first, then in the order of the rules. */
 export function checkSequence(
   sequence: Sequence,
-  { conflicts = [], runs = [] }: ReviewEvidence = {},
+  { conflicts = [], runs = [], absent = [] }: ReviewEvidence = {},
 ): Finding[] {
   const context = {
     sequence,
     index: indexSequence(sequence),
     conflicts,
     evidence: runs,
+    absent,
     before: precedence(sequence),
   };
   return reviewRules

@@ -28,6 +28,8 @@ export interface ReviewContext {
   readonly index: SequenceIndex;
   /** Where recordings do not agree. */
   readonly conflicts: readonly Conflict[];
+  /** Parts that some unit was seen without. */
+  readonly absent: readonly string[];
   /** What runs found to differ. */
   readonly evidence: readonly RunEvidence[];
   /** All acts that may have to come before an act, by its needs. */

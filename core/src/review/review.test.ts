@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { planRoute } from '../route/planRoute.ts';
+import { configure } from '../sequence/configuration.ts';
 import { readSequence } from '../sequence/readSequence.ts';
 import type { Sequence } from '../sequence/schema.ts';
 import { anyDevice } from '../testing/devices.ts';
@@ -350,8 +352,28 @@ describe('the procedure check', () => {
     expect(both.open).toEqual([]);
   });
 
+  test('a part that one unit has not is offered as an option, and its steps are only for units that have it', () => {
+    const absent = ['antenna'];
+    expect(checkSequence(document(), { absent }).map(({ rule, place }) => [rule, place])).toEqual([
+      ['not-in-every', 'antenna'],
+    ]);
+    const decided = [{ rule: 'not-in-every', place: 'antenna', choice: 'remedy' as const }];
+    const { sequence, open } = review(document(), decided, { absent });
+    expect(open).toEqual([]);
+    expect(readSequence(JSON.parse(JSON.stringify(sequence))).ok).toBe(true);
+    const steps = (fitted: string) => {
+      const route = planRoute(sequence, { targets: ['lift-board'], configuration: { antenna: fitted } });
+      return route.ok ? route.value.steps : [];
+    };
+    expect(sequence.options).toEqual([{ key: 'antenna', label: 'Antenna', values: ['fitted', 'none'] }]);
+    expect(configure(sequence, { antenna: 'none' }).actions.some(({ part }) => part === 'antenna')).toBe(
+      false,
+    );
+    expect(steps('none')).not.toEqual([]);
+  });
+
   test('every rule is tested on both sides, and has its ground', () => {
-    const tested = [...Object.keys(broken), 'counts-differ', 'runs-differ'].sort();
+    const tested = [...Object.keys(broken), 'counts-differ', 'not-in-every', 'runs-differ'].sort();
     expect(reviewRules.map(({ id }) => id).sort()).toEqual(tested);
     expect(reviewRules.filter(({ ground }) => !/no source|ISO/.test(ground))).toEqual([]);
   });

@@ -1,6 +1,7 @@
 import { failure, success, type Result } from '../result.ts';
 import { configure, readConfiguration } from '../sequence/configuration.ts';
 import type { Action, Sequence } from '../sequence/schema.ts';
+import { actsToward } from './targets.ts';
 import { defaultWeights, type HandlingWeights, type RouteRequest } from './request.ts';
 
 /** No tool (fingers), or no part in work. */
@@ -91,22 +92,19 @@ function numberer() {
 function resolveAll(whole: Sequence, here: Sequence, ids: readonly string[], as: string): Result<Action[]> {
   const found: Action[] = [];
   for (const id of ids) {
-    const action = resolveTarget(whole, here, id, as);
-    if (!action.ok) return action;
-    found.push(action.value);
+    const acts = resolveTarget(whole, here, id, as);
+    if (!acts.ok) return acts;
+    found.push(...acts.value);
   }
   return success(found);
 }
 
-/** An action id, or a part id meaning its lift, in this configuration. */
-function resolveTarget(whole: Sequence, here: Sequence, id: string, as: string): Result<Action> {
-  const find = (sequence: Sequence): Action | undefined =>
-    sequence.actions.find((action) => action.id === id) ??
-    sequence.actions.find((action) => action.part === id && action.verb === 'lift');
-  const action = find(here);
-  if (action) return success(action);
+/** The acts that an id means in this configuration. */
+function resolveTarget(whole: Sequence, here: Sequence, id: string, as: string): Result<readonly Action[]> {
+  const acts = actsToward(here, id);
+  if (acts.length > 0) return success(acts);
   const name = whole.parts.find((part) => part.id === id)?.name ?? id;
-  if (find(whole))
+  if (actsToward(whole, id).length > 0)
     return failure(
       `${name} does not exist in this configuration`,
       as,

@@ -1,5 +1,6 @@
 import { configure, type Configuration } from '../sequence/configuration.ts';
 import { actionWords, partName, type SequenceIndex } from '../sequence/describe.ts';
+import { actsToward } from './targets.ts';
 import type { Basis, Need, Sequence } from '../sequence/schema.ts';
 
 /** Why one act comes before another, by its basis. */
@@ -32,7 +33,7 @@ export function whyStep(
 ): WhyLink[] {
   const here = configure(sequence, route.configuration);
   const inRoute = new Set(route.steps);
-  const targets = new Set(route.targets.map((id) => targetAction(here, id)));
+  const targets = new Set(route.targets.flatMap((id) => targetActions(here, id)));
   const from = new Map<string, WhyLink | null>([[step, null]]);
   const queue = [step];
   for (let at = queue.shift(); at !== undefined; at = queue.shift()) {
@@ -46,13 +47,10 @@ export function whyStep(
   return [];
 }
 
-export function targetAction(sequence: Sequence, id: string): string {
-  const action = sequence.actions.find((candidate) => candidate.id === id);
-  return (
-    action?.id ??
-    sequence.actions.find((candidate) => candidate.part === id && candidate.verb === 'lift')?.id ??
-    id
-  );
+/** The ids of the acts that a target means; the target itself where the document has none. */
+export function targetActions(sequence: Sequence, target: string): string[] {
+  const acts = actsToward(sequence, target).map(({ id }) => id as string);
+  return acts.length > 0 ? acts : [target];
 }
 
 function chain(from: ReadonlyMap<string, WhyLink | null>, end: string): WhyLink[] {

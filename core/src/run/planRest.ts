@@ -1,5 +1,6 @@
 import { failure, success, type Result } from '../result.ts';
 import { planRoute } from '../route/planRoute.ts';
+import { actsToward } from '../route/targets.ts';
 import type { RouteRequest } from '../route/request.ts';
 import type { Sequence } from '../sequence/schema.ts';
 import { schoolWeights, defaultSchools } from '../shop/schools.ts';
@@ -14,8 +15,7 @@ export function restRequest({ state, sequence }: Pick<JobView, 'state' | 'sequen
   const done = state.route.filter((id) => state.done.has(`down:${id}`) && here.has(id));
   const last = done.flatMap((id) => here.get(id) ?? []);
   // A target that is not in this unit is reached: it cannot be what is waited for.
-  const isHere = (target: string): boolean =>
-    here.has(target) || sequence.actions.some((action) => action.part === target && action.verb === 'lift');
+  const isHere = (target: string): boolean => actsToward(sequence, target).length > 0;
   return {
     targets: [...state.started.targets, ...(state.started.also ?? [])].filter(isHere),
     configuration: state.started.configuration,

@@ -2,6 +2,7 @@ import { lowerName } from '../reader/entries/partName.ts';
 import { indexSequence, jointWords, partName, type SequenceIndex } from '../sequence/describe.ts';
 import type { Action, Part, Sequence } from '../sequence/schema.ts';
 import { defaultSchools, type Schools } from '../shop/schools.ts';
+import { actsToward, clockReset, clockResetSeconds, remainsOf } from '../route/targets.ts';
 import { downSteps } from './downSteps.ts';
 import { arrivalStepId, plainStep, type RunStep } from './runStep.ts';
 import { checksAt, wayBack } from './wayBack.ts';
@@ -17,18 +18,21 @@ export function runSteps(
 ): RunStep[] {
   const index = indexSequence(sequence);
   const actions = route.steps.flatMap((id) => index.action.get(id) ?? []);
-  const swaps = actions.filter((action) => action.verb === 'lift' && isTarget(action, route.targets));
+  const wanted = new Set(
+    route.targets
+      .filter((target) => remainsOf(target) === null && target !== clockReset)
+      .flatMap((target) => actsToward(sequence, target)),
+  );
+  const swaps = actions.filter((action) => action.verb === 'lift' && wanted.has(action));
   return [
     arrivalStep(index),
     ...beforeOpening(sequence, swaps),
     ...downSteps(index, actions, schools),
-    ...swaps.flatMap((action) => swapSteps(index, action)),
+    ...swaps.flatMap((action) => swapSteps(index, index.part.get(action.part))),
+    ...route.targets.flatMap((target) => bottomSteps(index, target)),
     ...wayBack(sequence, index, actions, new Set(swaps.map((action) => action.part)), schools),
   ];
 }
-
-const isTarget = (action: Action, targets: readonly string[]): boolean =>
-  targets.includes(action.id) || targets.includes(action.part);
 
 /** What was missing on arrival must never look like the technician's loss: it is asked before anything else. */
 const arrivalStep = (index: SequenceIndex): RunStep =>
@@ -54,28 +58,38 @@ function beforeOpening(sequence: Sequence, swaps: readonly Action[]): RunStep[] 
 }
 
 /** The exchange of one part: compare, fit; then what moves over to the new one, each by name. */
-function swapSteps(index: SequenceIndex, action: Action): RunStep[] {
-  const part = index.part.get(action.part) ?? null;
-  const swap = plainStep(
-    `swap:${action.part}`,
-    'swap',
-    `Swap the ${lowerName(partName(index, action.part))}`,
-    {
-      detail: part ? swapDetail(index, part) : '',
-      part,
-      cautions:
-        part?.kind === 'battery' ? ['Old pack: no metal, no pressure; hand it over as local rules say'] : [],
-    },
-  );
-  const moves = part?.movesTo.filter((id) => index.part.has(id)) ?? [];
+function swapSteps(index: SequenceIndex, part: Part | undefined): RunStep[] {
+  if (!part) return [];
+  const name = lowerName(part.name);
+  const swap = plainStep(`swap:${part.id}`, 'swap', `Swap the ${name}`, {
+    detail: swapDetail(index, part),
+    part,
+    cautions:
+      part.kind === 'battery' ? ['Old pack: no metal, no pressure; hand it over as local rules say'] : [],
+  });
+  const moves = part.movesTo.filter((id) => index.part.has(id));
   return [
     swap,
     ...moves.map((id) =>
-      plainStep(`move:${action.part}:${id}`, 'swap', `Move over: ${lowerName(partName(index, id))}`, {
-        detail: `From the old ${lowerName(partName(index, action.part))} to the new one, unless the new one brings its own`,
+      plainStep(`move:${part.id}:${id}`, 'swap', `Move over: ${lowerName(partName(index, id))}`, {
+        detail: `From the old ${name} to the new one, unless the new one brings its own`,
       }),
     ),
   ];
+}
+
+/** What is done at the bottom where no part is exchanged: the carrier that remains, the clock without power. */
+function bottomSteps(index: SequenceIndex, target: string): RunStep[] {
+  if (target === clockReset)
+    return [
+      plainStep(target, 'swap', 'Leave the coin cell out', {
+        detail: `Mains and battery off too: the settings are gone after ${clockResetSeconds} s`,
+        holdSeconds: clockResetSeconds,
+        seconds: clockResetSeconds,
+      }),
+    ];
+  const rest = remainsOf(target);
+  return rest === null ? [] : swapSteps(index, index.part.get(rest));
 }
 
 /** What to hold side by side before fitting, by kind of part. Common practice, no source. */

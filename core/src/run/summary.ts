@@ -1,6 +1,7 @@
 import { partNameOf } from '../reader/entries/partName.ts';
-import { indexSequence, targetName } from '../sequence/describe.ts';
+import { indexSequence } from '../sequence/describe.ts';
 import type { Sequence } from '../sequence/schema.ts';
+import { targetName } from '../route/targets.ts';
 import type { JobEvent } from './events.ts';
 import { foldJob, workedSeconds, type JobState } from './foldJob.ts';
 import { jobLedger, type Ledger } from './ledger.ts';

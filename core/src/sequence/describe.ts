@@ -106,14 +106,6 @@ export function actionWords(index: SequenceIndex, action: Action): string {
   return place ? `${actionTitle(index, action)}, ${place}` : actionTitle(index, action);
 }
 
-/** A target as a person says it: a part's name, or the act itself where only that is asked for. */
-export function targetName(index: SequenceIndex, target: string): string {
-  const action = index.action.get(target);
-  return action && action.verb !== 'lift'
-    ? actionTitle(index, action)
-    : partName(index, action?.part ?? target);
-}
-
 /** Where on the part an action is, as the sequence says; empty where it does not. */
 export const actionPlace = (index: SequenceIndex, action: Action): string =>
   action.joint ? (index.joint.get(action.joint)?.where ?? '') : '';

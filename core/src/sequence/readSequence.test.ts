@@ -10,7 +10,8 @@ import {
   readConfiguration,
   type Configuration,
 } from './configuration.ts';
-import { actionWords, indexSequence, targetName } from './describe.ts';
+import { actionWords, indexSequence } from './describe.ts';
+import { targetName } from '../route/targets.ts';
 import { partDepths } from './partDepths.ts';
 import { readSequence } from './readSequence.ts';
 import { sameDocument } from './sameDocument.ts';

@@ -74,7 +74,10 @@ function firstDangling(
     where: string,
     ids: readonly (string | null | undefined)[] | null | undefined,
   ) => ids?.forEach((id) => references.push({ id, where, list }));
-  sequence.parts.forEach((part, i) => refer('parts', `parts.${i}.movesTo`, part.movesTo));
+  sequence.parts.forEach((part, i) => {
+    refer('parts', `parts.${i}.movesTo`, part.movesTo);
+    refer('parts', `parts.${i}.comesWith`, part.comesWith);
+  });
   sequence.joints.forEach((joint, i) => {
     refer('parts', `joints.${i}.holds`, joint.holds);
     refer('parts', `joints.${i}.joins`, joint.joins);

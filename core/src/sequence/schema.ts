@@ -115,6 +115,8 @@ const partSchema = z.strictObject({
     .default([]),
   reuse: z.enum(['reusable', 'single-use']).default('reusable'),
   movesTo: z.array(partIdSchema).default([]),
+  /** Replaced only together with these. */
+  comesWith: z.array(partIdSchema).nullish(),
   battery: batterySchema.nullish(),
   when: whenSchema,
 });

@@ -7,6 +7,7 @@ import { heatsinkCompound, heatsinkOrder } from './heatsinkCare.ts';
 import { hiddenNotUncovered } from './hiddenNotUncovered.ts';
 import { jointNotUndone } from './jointNotUndone.ts';
 import { coverNotOpened, liftNotWaiting } from './liftNotWaiting.ts';
+import { notInEvery } from './notInEvery.ts';
 import { powerFirst } from './powerFirst.ts';
 import { runsDiffer } from './runsDiffer.ts';
 import { recessAndDriver, sizeAndThread, throughCaseInside } from './screwSense.ts';
@@ -41,4 +42,5 @@ export const reviewRules: readonly ReviewRule[] = [
   targetNumber,
   oneTool,
   nothingNeeds,
+  notInEvery,
 ];

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { configure, indexSequence, targetAction, targetName, type Sequence } from '@bemtor/core';
+import { configure, indexSequence, targetActions, targetName, type Sequence } from '@bemtor/core';
 import DescentProfile from '../../components/DescentProfile.vue';
 import { duration } from '../../composables/format.ts';
 import type { Planned } from './usePlan.ts';
@@ -10,7 +10,7 @@ defineEmits<{ clear: [] }>();
 
 const sequenceOf = (planned: Planned) => configure(props.document, planned.route.configuration);
 const targetsOf = (planned: Planned) =>
-  planned.route.targets.map((target) => targetAction(sequenceOf(planned), target));
+  planned.route.targets.flatMap((target) => targetActions(sequenceOf(planned), target));
 const namesOf = (planned: Planned) =>
   planned.route.targets.map((target) => targetName(indexSequence(props.document), target)).join(' and ');
 </script>

@@ -7,7 +7,7 @@ import {
   partDepths,
   runSteps,
   schoolWeights,
-  targetAction,
+  targetActions as actsOfTarget,
   targetName,
   triage,
   whyStep,
@@ -113,7 +113,7 @@ const steps = computed(() =>
 const down = computed(() => steps.value.filter((step) => step.phase === 'down' && step.action));
 const back = computed(() => steps.value.filter((step) => step.phase === 'back' || step.phase === 'after'));
 const targetActions = computed(() =>
-  targets.value.map((target) => (here.value ? targetAction(here.value, target) : target)),
+  targets.value.flatMap((target) => (here.value ? actsOfTarget(here.value, target) : target)),
 );
 const picks = computed(() =>
   document.value ? pickList(document.value, configuration.value, steps.value) : { tools: [], parts: [] },

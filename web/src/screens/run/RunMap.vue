@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sentence, targetAction, type Difference, type JobView } from '@bemtor/core';
+import { sentence, targetActions, type Difference, type JobView } from '@bemtor/core';
 import { computed } from 'vue';
 import DescentProfile from '../../components/DescentProfile.vue';
 import { clock } from '../../composables/format.ts';
@@ -14,7 +14,7 @@ const props = defineProps<{
 defineEmits<{ agree: [difference: Difference] }>();
 const started = computed(() => props.view.state.started);
 const targets = computed(
-  () => started.value?.targets.map((target) => targetAction(props.view.sequence, target)) ?? [],
+  () => started.value?.targets.flatMap((target) => targetActions(props.view.sequence, target)) ?? [],
 );
 const back = computed(() => props.view.steps.filter((step) => step.phase === 'back'));
 const at = computed(() => {
