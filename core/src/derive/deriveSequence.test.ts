@@ -56,6 +56,34 @@ describe('deriving a sequence from a recording', () => {
     );
   });
 
+  test('notes and cautions stay with the part that they are about, tests with the stage at which they were made', () => {
+    const { sequence } = derive([
+      'test: fan turns before opening',
+      'base cover off',
+      'fan 2 PH0',
+      'fan off',
+      'careful, the battery is glued',
+      'speaker off',
+      'battery off',
+      'board off',
+      'board back in',
+      'note: fan lead goes under the board',
+      'base cover back on, 4 screws',
+      'test: starts and charges',
+    ]);
+    const act = (id: string) => sequence.actions.find((action) => action.id === id)!;
+    expect(act('lift-battery').cautions).toEqual(['careful, the battery is glued']);
+    expect(act('lift-speaker').cautions).toEqual([]);
+    expect(sequence.actions.flatMap(({ id, note }) => (note ? [`${id}: ${note}`] : []))).toEqual([
+      expect.stringMatching(/^lift-\S+: On the way back: /),
+    ]);
+    expect(sequence.checks.map(({ at }) => at)).toEqual([
+      'before-opening',
+      'after-closing',
+      'before-closing',
+    ]);
+  });
+
   test('plain succession of unrelated acts is no constraint', () => {
     const { needs } = derive(['fan 2 PH0 M2x4', 'fan off', 'speakers 4 PH0 M2x3', 'speakers off']);
     expect(needs).toEqual([

@@ -215,12 +215,11 @@ function expectedCounts({ acts, facts }: Replay): Map<string, number> {
 }
 
 function checksOf({ facts, acts }: Replay) {
-  const recorded = facts.flatMap(({ entry }) =>
-    entry.kind === 'check' ? [{ at: 'before-closing' as const, text: entry.text }] : [],
+  const recorded = facts.flatMap(({ entry, stage }) =>
+    entry.kind === 'check' ? [{ at: stage ?? ('before-closing' as const), text: entry.text }] : [],
   );
   const lifted = acts.some((act) => act.verb === 'lift');
   const once = recorded.filter((one, i) => recorded.findIndex((other) => other.text === one.text) === i);
-  return once.length > 0 || !lifted
-    ? once
-    : [{ at: 'before-closing' as const, text: 'Power light and picture, then off again' }];
+  if (!lifted || once.some(({ at }) => at === 'before-closing')) return once;
+  return [...once, { at: 'before-closing' as const, text: 'Power light and picture, then off again' }];
 }

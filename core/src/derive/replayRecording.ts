@@ -3,8 +3,11 @@ import type { Entry, EntryJoint, EntryOf } from '../reader/entries/entry.ts';
 import { partKindOf } from '../reader/entries/partName.ts';
 import type { MatPoint } from '../record/log.ts';
 import type { Contradiction } from './statements.ts';
+import { attachWords, type ActWords } from './actWords.ts';
 import { nameInstances } from './instances.ts';
-import type { Face, Verb } from '../sequence/schema.ts';
+import type { Check, Face, Verb } from '../sequence/schema.ts';
+
+type Stage = Check['at'];
 
 /** A line of a recording with the entries that count. */
 export interface EvidenceLine {
@@ -32,7 +35,7 @@ export interface Act {
   readonly tool: string | null;
   readonly face: Face;
   readonly seconds: number;
-  readonly cautions: readonly string[];
+  cautions: readonly string[];
   note: string;
   /** It lets the charge run out, once the power is off. */
   readonly drains?: boolean;
@@ -66,6 +69,8 @@ export interface Replay {
       | EntryOf<'move'>
       | EntryOf<'seen'>
       | EntryOf<'whole'>;
+    /** When a check was made. */
+    readonly stage?: Stage;
   }[];
 }
 
@@ -82,11 +87,11 @@ function toolFor(entry: EntryOf<'undo'>): string | null {
     : null;
 }
 
-/** Turns the entries of one recording into acts with ids, sides, tools and times, in order. */
+/** Turns the entries of one recording into acts with ids, sides, tools and times, in order. O(entries · acts). */
 export function replayRecording(lines: readonly EvidenceLine[]): Replay {
-  const { said: flat, twice } = nameInstances(
+  const { said, twice } = nameInstances(
     lines.flatMap((line) =>
-      line.entries.map((entry, at) => ({
+      line.entries.map((entry, at): Said => ({
         line: line.id,
         entry,
         saidAt: line.narrated ? entry.at : null,
@@ -94,138 +99,141 @@ export function replayRecording(lines: readonly EvidenceLine[]): Replay {
       })),
     ),
   );
-  const name = uniqueNames();
-  const acts: Act[] = [];
-  const statements: Statement[] = [];
-  const facts: Replay['facts'][number][] = [];
-  let face: Face = 'top';
-  let cautions: string[] = [];
-  const add = (
-    act: Omit<Act, 'cautions' | 'face' | 'note' | 'place' | 'saidAt' | 'points'> & { face?: Face },
-    from: (typeof flat)[number],
-  ): void => {
-    acts.push({
-      face,
-      saidAt: from.saidAt,
-      points: from.points,
-      ...act,
-      cautions,
-      note: '',
-      place: acts.length,
-    });
-    cautions = [];
-  };
-  flat.forEach((from, i) => {
+  const replayer = new Replayer(said);
+  said.forEach((one, at) => replayer.take(one, at));
+  return { ...replayer.result(), twice };
+}
+
+interface Said {
+  readonly line: string;
+  readonly entry: Entry;
+  readonly saidAt: number | null;
+  readonly points: readonly MatPoint[];
+}
+
+/** What an act is, before its place, side and words are known. */
+type NewAct = Pick<Act, 'id' | 'verb' | 'part' | 'seconds'> &
+  Partial<Pick<Act, 'joint' | 'jointId' | 'tool' | 'drains' | 'note' | 'face'>>;
+
+/** Walks through a recording; what was said so far is kept in its fields. */
+class Replayer {
+  private readonly name = uniqueNames();
+  private readonly acts: Act[] = [];
+  private readonly statements: Statement[] = [];
+  private readonly facts: Replay['facts'][number][] = [];
+  private readonly words: ActWords[] = [];
+  private face: Face = 'top';
+  private wayBack: 'not yet' | 'begun' | 'closed' = 'not yet';
+  private readonly said: readonly Said[];
+
+  constructor(said: readonly Said[]) {
+    this.said = said;
+  }
+
+  result(): Omit<Replay, 'twice'> {
+    attachWords(this.acts, this.words);
+    return { acts: withObservedTimes(this.acts), statements: this.statements, facts: this.facts };
+  }
+
+  take(from: Said, at: number): void {
     const { line, entry } = from;
     switch (entry.kind) {
-      case 'undo': {
-        const part = entry.part ?? nextLifted(flat.slice(i), entry.joint.hiddenBy ?? null);
-        if (!part) break;
-        const id = name(`${entry.verb}-${part}`);
-        const seconds = defaultSeconds(entry.verb, entry.joint.count);
-        add(
-          {
-            id,
-            verb: entry.verb,
-            part,
-            joint: entry.joint,
-            jointId: `j-${id}`,
-            tool: toolFor(entry),
-            seconds,
-            line,
-          },
-          from,
-        );
-        break;
-      }
+      case 'undo':
+        return this.undo(entry, from, at);
       case 'lift':
-        if (!acts.some((act) => act.verb === 'lift' && act.part === entry.part)) {
-          const id = name(`lift-${entry.part}`);
-          add(
-            {
-              id,
-              verb: 'lift',
-              part: entry.part,
-              joint: null,
-              jointId: null,
-              tool: null,
-              seconds: defaultSeconds('lift', 1),
-              line,
-            },
-            from,
-          );
-        }
-        break;
-      case 'hold': {
-        const drains = !/wait|heat|warm/.test(entry.what);
-        const part = drains
-          ? (acts.findLast((act) => partKindOf(act.part) === 'battery')?.part ?? acts.at(-1)?.part)
-          : (nextPart(flat.slice(i)) ?? acts.at(-1)?.part);
-        if (!part) break;
-        const verb = entry.what === 'wait' ? 'wait' : 'hold';
-        const id = name(drains ? 'hold-power' : `${verb}-${part}`);
-        add(
-          {
-            id,
-            verb,
-            part,
-            joint: null,
-            jointId: null,
-            tool: null,
-            seconds: entry.seconds,
-            face: 'either',
-            drains,
-            line,
-          },
-          from,
-        );
-        const act = acts.at(-1);
-        if (act)
-          act.note = verb === 'wait' ? `Wait ${entry.seconds} s` : `Hold ${entry.what} ${entry.seconds} s`;
-        break;
-      }
+        return this.lift(entry.part, from);
+      case 'hold':
+        return this.hold(entry, from, at);
+      case 'serve':
+        return this.serve(entry, from);
       case 'turn':
-        face = entry.face;
-        break;
+        this.face = entry.face;
+        return;
       case 'caution':
-        cautions = [...cautions, entry.text];
-        break;
-      case 'note': {
-        const last = acts.at(-1);
-        if (last) last.note = last.note ? `${last.note}; ${entry.text}` : entry.text;
-        break;
-      }
+      case 'note':
+        this.words.push({ entry, at: this.acts.length, isUp: this.wayBack !== 'not yet' });
+        return;
       case 'blocked':
       case 'requires':
       case 'covers':
-        statements.push({ line, entry });
-        break;
+        this.statements.push({ line, entry });
+        return;
+      case 'check':
+        this.facts.push({ line, entry, stage: this.stageNow() });
+        return;
       case 'number':
       case 'measure':
       case 'missing':
-      case 'check':
       case 'move':
       case 'seen':
       case 'whole':
-        facts.push({ line, entry });
-        break;
-      case 'serve': {
-        const part = entry.part ?? acts.at(-1)?.part;
-        if (!part) break;
-        const id = name(`clean-${part}`);
-        const seconds = defaultSeconds('clean', 1);
-        add({ id, verb: 'clean', part, joint: null, jointId: null, tool: null, seconds, line }, from);
-        const act = acts.at(-1);
-        if (act) act.note = entry.text;
-        break;
-      }
+        this.facts.push({ line, entry });
+        return;
       case 'refit':
-        break; // how it goes back is derived
+        // How it goes back is derived; that it goes back turns what is said from here on.
+        this.wayBack = entry.part !== null && partKindOf(entry.part) === 'cover' ? 'closed' : 'begun';
+        return;
       case 'stripped':
-        break; // a fact about this unit, not about the model
+        return; // a fact about this unit, not about the model
     }
-  });
-  return { acts: withObservedTimes(acts), statements, facts, twice };
+  }
+
+  private add(act: NewAct, { line, saidAt, points }: Said): void {
+    this.acts.push({
+      face: this.face,
+      joint: null,
+      jointId: null,
+      tool: null,
+      note: '',
+      ...act,
+      cautions: [],
+      place: this.acts.length,
+      line,
+      saidAt,
+      points,
+    });
+  }
+
+  private undo(entry: EntryOf<'undo'>, from: Said, at: number): void {
+    const part = entry.part ?? nextLifted(this.said.slice(at), entry.joint.hiddenBy ?? null);
+    if (!part) return;
+    const id = this.name(`${entry.verb}-${part}`);
+    const seconds = defaultSeconds(entry.verb, entry.joint.count);
+    const { verb, joint } = entry;
+    this.add({ id, verb, part, joint, jointId: `j-${id}`, tool: toolFor(entry), seconds }, from);
+  }
+
+  private lift(part: string, from: Said): void {
+    if (this.acts.some((act) => act.verb === 'lift' && act.part === part)) return;
+    const id = this.name(`lift-${part}`);
+    this.add({ id, verb: 'lift', part, seconds: defaultSeconds('lift', 1) }, from);
+  }
+
+  private hold(entry: EntryOf<'hold'>, from: Said, at: number): void {
+    const drains = !/wait|heat|warm/.test(entry.what);
+    const last = this.acts.at(-1)?.part;
+    const part = drains
+      ? (this.acts.findLast((act) => partKindOf(act.part) === 'battery')?.part ?? last)
+      : (nextPart(this.said.slice(at)) ?? last);
+    if (!part) return;
+    const { seconds } = entry;
+    const verb = entry.what === 'wait' ? 'wait' : 'hold';
+    const id = this.name(drains ? 'hold-power' : `${verb}-${part}`);
+    const note = verb === 'wait' ? `Wait ${seconds} s` : `Hold ${entry.what} ${seconds} s`;
+    this.add({ id, verb, part, seconds, face: 'either', drains, note }, from);
+  }
+
+  private serve(entry: EntryOf<'serve'>, from: Said): void {
+    const part = entry.part ?? this.acts.at(-1)?.part;
+    if (!part) return;
+    const id = this.name(`clean-${part}`);
+    this.add({ id, verb: 'clean', part, seconds: defaultSeconds('clean', 1), note: entry.text }, from);
+  }
+
+  private stageNow(): Stage {
+    if (this.wayBack === 'closed') return 'after-closing';
+    return this.acts.length === 0 ? 'before-opening' : 'before-closing';
+  }
 }
 
 /** A longer silence between two acts was talk, or a break. */

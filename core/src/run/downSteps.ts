@@ -10,6 +10,7 @@ import type { Action, Joint } from '../sequence/schema.ts';
 import { screwKind, threadWords, type Screw } from '../sequence/screw.ts';
 import type { Schools } from '../shop/schools.ts';
 import { alikeScrews } from './alike.ts';
+import { textFor, textsFor } from './direction.ts';
 import { countedJoint, plainStep, type RunStep } from './runStep.ts';
 import { cellLetter } from './tray.ts';
 
@@ -25,7 +26,10 @@ export function downSteps(index: SequenceIndex, actions: readonly Action[], scho
       action,
       joint: counted,
       tool: action.tool ?? null,
-      cautions: [...action.cautions, ...(counted ? announced(seen, counted.screw ?? {}) : [])],
+      cautions: [
+        ...textsFor(action.cautions, 'down'),
+        ...(counted ? announced(seen, counted.screw ?? {}) : []),
+      ],
       holdSeconds: action.verb === 'hold' || action.verb === 'wait' ? action.seconds : null,
       seconds: action.seconds,
     });
@@ -54,7 +58,7 @@ function downDetail(index: SequenceIndex, action: Action, joint: Joint | null, s
     tighteningWords(joint, index.part.get(action.part)?.kind === 'heatsink', schools),
     joint?.screw?.captive ? 'They stay in the part' : null,
     openingWords(index, action, joint, schools),
-    isNoted ? null : action.note,
+    isNoted ? null : textFor(action.note, 'down'),
   ];
   return pieces.filter(Boolean).join('. ');
 }

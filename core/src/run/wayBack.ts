@@ -1,10 +1,12 @@
 import { lowerName } from '../reader/entries/partName.ts';
+import { conducts } from '../derive/hardware.ts';
 import { caseCovers } from '../sequence/caseCovers.ts';
 import { actionPlace, partName, type SequenceIndex } from '../sequence/describe.ts';
 import type { Action, Sequence } from '../sequence/schema.ts';
 import type { Schools } from '../shop/schools.ts';
 import { closingTestBefore, closingTests } from '../tables/closingTests.ts';
 import { backWords } from './backWords.ts';
+import { textsFor } from './direction.ts';
 import { countedJoint, plainStep, type RunStep } from './runStep.ts';
 
 /** Seconds to clean two faces and lay compound. Common practice, no source. */
@@ -15,7 +17,7 @@ const noReturn: ReadonlySet<Action['verb']> = new Set(['hold', 'wait', 'turn', '
 
 /**
  * The way back from what was done: reverse order, verbs turned round, with what a mirror would forget:
- * clips before screws, through-case screws only once the cover is on, compound under a heatsink, new
+ * fresh glue before the part, clips before screws, through-case screws only once the cover is on, compound under a heatsink, new
  * single-use tape, routed cables, closed locks, tests before the outer cover closes and after.
  * Common practice, no source.
  */
@@ -30,7 +32,7 @@ export function wayBack(
     index,
     [...done].reverse().filter((action) => !noReturn.has(action.verb)),
   );
-  const closing = closingAct(index, returns);
+  const closing = testedBefore(index, returns);
   const steps = returns.flatMap((action) => [
     ...(action === closing ? beforeClosing(sequence, index, returns) : []),
     ...(action.verb === 'lift' && index.part.get(action.part)?.kind === 'heatsink'
@@ -52,7 +54,27 @@ function closingAct(index: SequenceIndex, returns: readonly Action[]): Action | 
   );
 }
 
-const isClips = (action: Action): boolean => action.verb === 'pry' || action.verb === 'unclip';
+/**
+ * What the tests come before: the first case cover to go on after which nothing electrical is left to do. Where a
+ * second cover or a foot follows it, the unit would be closed already.
+ */
+function testedBefore(index: SequenceIndex, returns: readonly Action[]): Action | undefined {
+  const isElectrical = (action: Action): boolean =>
+    index.joint.get(action.joint ?? '')?.type === 'connector' ||
+    (action.verb === 'lift' && conducts(action.part) && index.part.get(action.part)?.kind !== 'cover');
+  const last = returns.findLastIndex(isElectrical);
+  const cases = caseCovers(index.part.values(), index.joint.values());
+  const first = returns.slice(last + 1).find((action) => action.verb === 'lift' && cases.has(action.part));
+  return first ?? closingAct(index, returns);
+}
+
+/** Fresh glue lies before the part goes on. */
+const isLaidFirst = (index: SequenceIndex, action: Action): boolean => {
+  const type = index.joint.get(action.joint ?? '')?.type;
+  return type === 'adhesive' || type === 'stretch-tape';
+};
+
+const isPried = (action: Action): boolean => action.verb === 'pry' || action.verb === 'unclip';
 
 /**
  * Puts the reversed acts into closing order, as far as a plain mirror would be wrong: a part's clips are
@@ -61,16 +83,27 @@ const isClips = (action: Action): boolean => action.verb === 'pry' || action.ver
  */
 export function closingOrder(index: SequenceIndex, mirrored: readonly Action[]): Action[] {
   const clipsFirst = mirrored.flatMap((action) => {
-    if (isClips(action) && clipsMove(mirrored, action)) return [];
+    if (isPried(action) && clipsMove(mirrored, action)) return [];
     if (action.verb !== 'lift') return [action];
     return [action, ...mirrored.filter((other) => other.part === action.part && clipsMove(mirrored, other))];
   });
-  return captiveLast(index, caseScrewsLast(index, clipsFirst));
+  return glueFirst(index, captiveLast(index, caseScrewsLast(index, clipsFirst)));
+}
+
+/** New adhesive and new strips of a part right before it goes on. */
+function glueFirst(index: SequenceIndex, acts: readonly Action[]): Action[] {
+  const lifted = new Set(acts.filter(({ verb }) => verb === 'lift').map(({ part }) => part));
+  const waits = (action: Action): boolean => isLaidFirst(index, action) && lifted.has(action.part);
+  return acts.flatMap((action) => {
+    if (waits(action)) return [];
+    if (action.verb !== 'lift') return [action];
+    return [...acts.filter((other) => other.part === action.part && waits(other)), action];
+  });
 }
 
 /** Does a mirror press these clips home after a screw of the same part is in? */
 function clipsMove(mirrored: readonly Action[], action: Action): boolean {
-  if (!isClips(action)) return false;
+  if (!isPried(action)) return false;
   const on = mirrored.findIndex((other) => other.part === action.part && other.verb === 'lift');
   const between = mirrored.slice(on + 1, mirrored.indexOf(action));
   return on >= 0 && between.some((other) => other.part === action.part && other.verb === 'unscrew');
@@ -85,7 +118,7 @@ function caseScrewsLast(index: SequenceIndex, acts: readonly Action[]): Action[]
   if (waiting.length === 0) return [...acts];
   const rest = acts.filter((action, at) => !early(action, at));
   const isCase = (action: Action): boolean =>
-    action.part === closing?.part && (action.verb === 'lift' || isClips(action));
+    action.part === closing?.part && (action.verb === 'lift' || isPried(action));
   const after = rest.findLastIndex(isCase) + 1;
   return [...rest.slice(0, after), ...waiting, ...rest.slice(after)];
 }
@@ -119,14 +152,13 @@ function backStep(
 ): RunStep {
   const joint = action.joint ? (index.joint.get(action.joint) ?? null) : null;
   const { title, detail } = backWords(index, action, joint, swapped, schools);
-  const again = action.verb === 'lift' || action.verb === 'unplug' || action.verb === 'unlock';
   return plainStep(`back:${action.id}`, 'back', title, {
     detail,
     place: actionPlace(index, action),
     action,
     joint: countedJoint(joint),
     tool: action.tool ?? null,
-    cautions: again ? action.cautions : [],
+    cautions: textsFor(action.cautions, 'up'),
     seconds: action.seconds,
   });
 }

@@ -22,9 +22,18 @@ const joint = fc.oneof(
     type: fc.constant('connector' as const),
     mechanism: fc.constantFrom('plug', 'flip-lock', 'coax'),
   }),
-  fc.record({ type: fc.constant('tape' as const) }),
+  fc.record({ type: fc.constantFrom('tape' as const, 'adhesive' as const, 'stretch-tape' as const) }),
+  fc.record({ type: fc.constant('rivets' as const), count: fc.integer({ min: 2, max: 40 }) }),
 );
-const verbs = { screws: 'unscrew', clips: 'pry', connector: 'unplug', tape: 'peel' } as const;
+const verbs = {
+  screws: 'unscrew',
+  clips: 'pry',
+  rivets: 'pry',
+  connector: 'unplug',
+  tape: 'peel',
+  adhesive: 'peel',
+  'stretch-tape': 'peel',
+} as const;
 
 /**
  * Generated devices: parts one under the other, each with a few joints and a lift that waits for them; each
