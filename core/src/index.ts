@@ -30,7 +30,7 @@ export { defaultDeriveSettings, type DeriveSettings } from './derive/deriveNeeds
 export type { DerivedNeed } from './derive/needGraph.ts';
 export { applyEdits, type Edited } from './edit/applyEdits.ts';
 export { diffSequences, type Change } from './edit/diffSequences.ts';
-export { editSchema, type Edit } from './edit/edit.ts';
+export { editSchema, type Edit, type EditOf } from './edit/edit.ts';
 export { notBorneOut, type LikelyNeed } from './derive/notBorneOut.ts';
 export type { Contradiction } from './derive/statements.ts';
 export type { EvidenceLine, Recording } from './derive/replayRecording.ts';
@@ -41,6 +41,7 @@ export * from './route/request.ts';
 export * from './route/planRoute.ts';
 export * from './route/orderCost.ts';
 export * from './route/why.ts';
+export { unreachableParts } from './route/unreachable.ts';
 export {
   actsToward,
   pairTargets,

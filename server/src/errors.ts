@@ -26,6 +26,7 @@ export const problems = {
   'unit-conflict': { status: 412, title: 'Somebody changed this unit in the meantime' },
   'revision-conflict': { status: 412, title: 'Somebody published another revision in the meantime' },
   'condition-missing': { status: 428, title: 'The revision that this one follows must be named' },
+  'part-unreachable': { status: 422, title: 'The sequence has a part that no order reaches' },
   'document-faulty': { status: 422, title: 'The sequence document is not consistent' },
   'picture-unreadable': { status: 422, title: 'This is no picture that can be read' },
   'setting-conflict': { status: 412, title: 'Somebody changed this setting in the meantime' },

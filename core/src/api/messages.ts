@@ -1,3 +1,4 @@
+import type { Edit } from '../edit/edit.ts';
 import { z } from 'zod';
 import { recordBodySchema } from '../record/log.ts';
 import { jobEventBodySchema } from '../run/events.ts';
@@ -57,7 +58,18 @@ export const openModelSchema = z.strictObject({
 export const publishRevisionSchema = z.strictObject({
   document: sequenceSchema,
   note: z.string().max(500).default(''),
+  /** Parts that no order reaches and that the lead leaves so, each with the reason. */
+  unreachable: z
+    .array(z.strictObject({ part: z.string().max(80), reason: z.string().min(1).max(200) }))
+    .optional(),
 });
+
+/** What was settled about the order at some unit of a model, with the recording whose log holds it. */
+export interface SettledEdit {
+  readonly id: string;
+  readonly recording: string;
+  readonly edit: Edit;
+}
 
 /** Something that changes by revisions, as it stands. */
 export interface Kept<T> {

@@ -1,11 +1,15 @@
-import { actionTitle, indexSequence } from '../sequence/describe.ts';
+import { actionTitle, indexSequence, type SequenceIndex } from '../sequence/describe.ts';
 import { needGround } from '../route/why.ts';
-import type { Need, Sequence } from '../sequence/schema.ts';
+import type { Basis, Need, Sequence } from '../sequence/schema.ts';
 
 export interface Cycle {
   /** Needs in a ring: each one's action is what the next one waits for. */
   readonly needs: readonly Need[];
   readonly words: string;
+  /** The need on the thinnest ground: taking it out mends the circle. */
+  readonly weakest: Need;
+  /** That need in words: `“Fan off” waits for “Base cover off”`. */
+  readonly weakestWords: string;
 }
 
 /**
@@ -22,7 +26,31 @@ export function shortestCycle(sequence: Sequence): Cycle | null {
     const ring = ringFrom(start, waits, best?.length ?? Infinity);
     if (ring) best = ring;
   }
-  return best ? { needs: best, words: cycleWords(sequence, best) } : null;
+  return best ? asCycle(sequence, best) : null;
+}
+
+/** The surest ground first. What was said gives way to what a joint shows, and the lead's own word to nothing. */
+const surest: readonly Basis[] = ['pinned', 'holds', 'power', 'covers', 'blocked', 'stated', 'assumed'];
+
+function asCycle(sequence: Sequence, needs: readonly Need[]): Cycle {
+  const index = indexSequence(sequence);
+  const weakest = needs.reduce((weak, need) =>
+    surest.indexOf(need.basis) > surest.indexOf(weak.basis) ? need : weak,
+  );
+  return {
+    needs,
+    words: `${needs.map((need) => `${waitWords(index, need)}, since ${needGround(index, need)}`).join('; ')}.`,
+    weakest,
+    weakestWords: waitWords(index, weakest),
+  };
+}
+
+function waitWords(index: SequenceIndex, need: Need): string {
+  const title = (id: string): string => {
+    const action = index.action.get(id);
+    return action ? `“${actionTitle(index, action)}”` : id;
+  };
+  return `${title(need.action)} waits for ${title(need.anyOf[0] ?? '')}`;
 }
 
 function ringFrom(start: string, waits: ReadonlyMap<string, Need[]>, below: number): Need[] | null {
@@ -40,13 +68,4 @@ function ringFrom(start: string, waits: ReadonlyMap<string, Need[]>, below: numb
     }
   }
   return null;
-}
-
-function cycleWords(sequence: Sequence, needs: readonly Need[]): string {
-  const index = indexSequence(sequence);
-  const title = (id: string): string => {
-    const action = index.action.get(id);
-    return action ? `“${actionTitle(index, action)}”` : id;
-  };
-  return `${needs.map((need) => `${title(need.action)} waits for ${title(need.anyOf[0] ?? '')}, since ${needGround(index, need)}`).join('; ')}.`;
 }

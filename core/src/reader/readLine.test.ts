@@ -11,12 +11,18 @@ function readBare(line: string, context = emptyContext()) {
   );
 }
 
-const screws = (part: string | null, count: number, screw: object, joint: object = {}, verb = 'unscrew') => ({
+const screws = (
+  part: string | null,
+  count: number | null,
+  screw: object | null,
+  joint: object = {},
+  verb = 'unscrew',
+) => ({
   kind: 'undo',
   part,
   verb,
-  tool: (screw as { size?: string }).size ?? null,
-  joint: { type: 'screws', count, screw, ...joint },
+  tool: (screw as { size?: string } | null)?.size ?? null,
+  joint: { type: 'screws', ...(count === null ? {} : { count }), ...(screw ? { screw } : {}), ...joint },
 });
 
 describe('reading a bench line', () => {
@@ -63,6 +69,11 @@ describe('reading a bench line', () => {
       ],
     ],
     ['base cover off', [{ kind: 'lift', part: 'base-cover' }]],
+    // Nobody has counted them: no figure is made up, and "screws out" takes out screws.
+    ['fan ? PH0 M2x4', [screws('fan', null, { drive: 'PH', size: 'PH0', thread: 'M2', lengthMm: 4 })]],
+    ['rest of the fan screws PH0', [screws('fan', null, { drive: 'PH', size: 'PH0' })]],
+    ['fan 4 screws out', [{ ...screws('fan', 4, null) }]],
+    ['fan 4 screws, out', [{ ...screws('fan', 4, null) }, { kind: 'lift', part: 'fan' }]],
     [
       'unplug battery, wings',
       [

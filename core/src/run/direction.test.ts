@@ -83,10 +83,7 @@ describe('words with a direction', () => {
     ['Contact edge last, off the pegs', 'Contact edge first, onto the pegs'],
     ['Rises by itself, 30°; keep the pad', 'In at 30°, press down until it clicks; keep the pad'],
     ['Lift level; a bent plate ruins contact', 'Lower it level; a bent plate ruins contact'],
-    [
-      'Lift the front edge first, ports slide out of the rear',
-      'The front edge last, ports go into the rear',
-    ],
+    ['Lift the front edge first, ports slide out of the rear', 'The front edge last, ports go into the rear'],
     ['Swing it down, off the tabs', 'Onto the tabs, swing it up'],
     ['Glass', 'Glass'],
     ['Plus side up', 'Plus side up'],

@@ -37,20 +37,23 @@ export async function openJob(
     throw new ProblemError('id-taken', `job ${id} belongs to another unit`, { where: 'id' });
 }
 
-/** Some jobs, or all, latest first. */
-export async function listJobs(database: Database, ids: readonly string[] | null = null): Promise<JobRow[]> {
+/** The latest jobs, some of them by id, or all of one model: evidence counts however old it is. */
+export async function listJobs(
+  database: Database,
+  { ids = null, model = null }: { ids?: readonly string[] | null; model?: string | null } = {},
+): Promise<JobRow[]> {
   const { rows } = await database.query<JobRow>(
     `select j.id, j.unit_id as "unitId", u.label as "unitLabel", j.model_code as "modelCode", m.name as "modelName", j.revision
      from job j join unit u on u.id = j.unit_id join model m on m.code = j.model_code
-     where $1::uuid[] is null or j.id = any($1)
-     order by j.created_at desc limit 500`,
-    [ids],
+     where ($1::uuid[] is null or j.id = any($1)) and ($2::text is null or j.model_code = $2)
+     order by j.created_at desc limit case when $2::text is null then 500 end`,
+    [ids, model],
   );
   return rows;
 }
 
 export async function getJob(database: Database, id: string): Promise<JobRow> {
-  const [job] = await listJobs(database, [id]);
+  const [job] = await listJobs(database, { ids: [id] });
   if (!job) throw new ProblemError('job-unknown', id);
   return job;
 }

@@ -1,4 +1,4 @@
-import type { RecordingSummary } from '@bemtor/core';
+import { foldEdits, type RecordBody, type RecordingSummary, type SettledEdit } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
 import type { Database } from './pool.ts';
 
@@ -35,4 +35,21 @@ export async function listRecordings(database: Database, model: string): Promise
     [model],
   );
   return rows;
+}
+
+/**
+ * What was settled about the order of a model at any of its units: who waits for whom, and who does not. Oldest
+ * first; what was taken back is gone.
+ */
+export async function settledEdits(database: Database, model: string): Promise<SettledEdit[]> {
+  const { rows } = await database.query<{ recording: string; id: string; body: RecordBody }>(
+    `select e.recording_id as recording, e.id, e.body
+     from entry e join recording r on r.id = e.recording_id join unit u on u.id = r.unit_id
+     where u.model_code = $1 and e.kind in ('edit', 'unedit') order by e.received_at, e.seq`,
+    [model],
+  );
+  const recordingOf = new Map(rows.map(({ id, recording }) => [id, recording]));
+  return foldEdits(rows.map(({ id, body }) => ({ id, at: '', body })))
+    .filter(({ edit }) => edit.what === 'pin' || edit.what === 'free')
+    .map(({ id, edit }) => ({ id, recording: recordingOf.get(id) ?? '', edit }));
 }

@@ -77,7 +77,7 @@ async function loggedJobs(database: Database): Promise<LoggedJob[]> {
 
 /** What runs of a model found to differ from its sequence. */
 export async function evidenceOf(database: Database, model: string): Promise<RunEvidence[]> {
-  const jobs = (await listJobs(database)).filter((job) => job.modelCode === model);
+  const jobs = await listJobs(database, { model });
   return (await viewJobs(database, jobs)).flatMap(([job, { view }]) =>
     view.state.differences.map((difference) => ({
       job: job.id,

@@ -1,4 +1,12 @@
-import { faultLine, openModelSchema, publishRevisionSchema, readSequence } from '@bemtor/core';
+import {
+  faultLine,
+  openModelSchema,
+  publishRevisionSchema,
+  readSequence,
+  shortestCycle,
+  unreachableParts,
+  type Sequence,
+} from '@bemtor/core';
 import { Router } from 'express';
 import {
   getModel,
@@ -9,10 +17,27 @@ import {
   publishRevision,
 } from '../db/models.ts';
 import type { Database } from '../db/pool.ts';
-import { listRecordings } from '../db/recordings.ts';
+import { listRecordings, settledEdits } from '../db/recordings.ts';
 import { parseBody, ProblemError } from '../errors.ts';
 import { etag, followed } from './conditions.ts';
 import { evidenceOf } from './jobs.ts';
+
+/** Nobody is sent on a way that has no end: what no order reaches is published only where that is said, with the reason. */
+function refuseUnreachable(document: Sequence, allowed: ReadonlySet<string>): void {
+  const lost = unreachableParts(document).filter((part) => !allowed.has(part));
+  if (lost.length === 0) return;
+  const cycle = shortestCycle(document);
+  throw new ProblemError(
+    'part-unreachable',
+    `No order reaches ${lost.join(', ')}${cycle ? `: ${cycle.words}` : ''}`,
+    {
+      where: 'document.needs',
+      right: cycle
+        ? `take one of these needs out: ${cycle.weakestWords} is on the thinnest ground`
+        : 'give its acts an order',
+    },
+  );
+}
 
 export function modelRoutes(database: Database): Router {
   const router = Router();
@@ -31,7 +56,10 @@ export function modelRoutes(database: Database): Router {
   router.get('/:code/evidence', async (request, response) => {
     const { code } = request.params;
     await getModel(database, code);
-    response.json({ evidence: await evidenceOf(database, code) });
+    response.json({
+      evidence: await evidenceOf(database, code),
+      settled: await settledEdits(database, code),
+    });
   });
   router.get('/:code/recordings', async (request, response) => {
     const { code } = request.params;
@@ -53,7 +81,7 @@ export function modelRoutes(database: Database): Router {
   router.post('/:code/revisions', async (request, response) => {
     const { code } = request.params;
     const follows = followed(request);
-    const { document, note } = parseBody(publishRevisionSchema, request.body);
+    const { document, note, unreachable = [] } = parseBody(publishRevisionSchema, request.body);
     const read = readSequence(document);
     if (!read.ok)
       throw new ProblemError('document-faulty', faultLine(read.fault), {
@@ -66,7 +94,10 @@ export function modelRoutes(database: Database): Router {
         right: code,
       });
     }
-    const number = await publishRevision(database, code, follows, read.value, note);
+    refuseUnreachable(read.value, new Set(unreachable.map(({ part }) => part)));
+    const left = unreachable.map(({ part, reason }) => `${part} stays out of reach: ${reason}`);
+    const said = [note, ...left].filter(Boolean).join('. ');
+    const number = await publishRevision(database, code, follows, read.value, said);
     response.status(201).set('ETag', etag(number)).json({ number });
   });
   return router;

@@ -11,7 +11,7 @@ import { summariesOf } from './jobs.ts';
 /** Units with their latest jobs, all computed in one pass. */
 async function withJobs(database: Database, units: readonly UnitRow[]): Promise<UnitSummary[]> {
   const ids = units.flatMap(({ jobId }) => jobId ?? []);
-  const summaries = await summariesOf(database, ids.length > 0 ? await listJobs(database, ids) : []);
+  const summaries = await summariesOf(database, ids.length > 0 ? await listJobs(database, { ids }) : []);
   return units.map(({ jobId, ...unit }) => ({ ...unit, job: (jobId && summaries.get(jobId)) || null }));
 }
 

@@ -2,10 +2,13 @@ import {
   advanceContext,
   emptyContext,
   foldDecisions,
+  foldEdits,
   foldLines,
   holdsAct,
+  isOfDocument,
   layersOf,
   readLine,
+  type Edit,
   type Entry,
   type KnownPart,
   type MatPoint,
@@ -46,7 +49,7 @@ export function useRecording(
   const lines = computed<StripLine[]>(() => {
     const pendingOf = new Map<string, Pick<StripLine, 'state' | 'refused'>>();
     for (const { id, body, state, reason = null } of stream.items.value)
-      if (state !== 'kept' && body.kind !== 'decide')
+      if (state !== 'kept' && !isOfDocument(body))
         pendingOf.set(body.kind === 'line' ? id : body.of, { state, refused: reason });
     return foldLines(stream.items.value).map((line) => ({
       ...line,
@@ -58,6 +61,8 @@ export function useRecording(
   const layers = computed(() => layersOf(entries.value));
   const tray = computed(() => trayOf(entries.value));
   const decisions = computed(() => foldDecisions(stream.items.value));
+  /** What was changed by hand in the document, and stands. */
+  const edits = computed(() => foldEdits(stream.items.value));
   const startedAt = computed(() => lines.value[0]?.at ?? null);
 
   const firstContext = computed(() => emptyContext(known.value, shopWords.value));
@@ -162,6 +167,20 @@ export function useRecording(
     });
   }
 
+  /** Changes of the document, one record each; a unit without a recording begins one. */
+  function edit(changes: readonly Edit[]): Promise<void> {
+    return inTurn(async () => {
+      await begun();
+      for (const change of changes) await stream.append({ kind: 'edit', edit: change });
+    });
+  }
+  /** Takes the last edit that stands back, or one by its record. */
+  function unedit(id: string | undefined = edits.value.at(-1)?.id): Promise<void> {
+    return inTurn(async () => {
+      if (id) await stream.append({ kind: 'unedit', of: id });
+    });
+  }
+
   const strike = (line: KeptLine) => stream.append({ kind: line.struck ? 'restore' : 'strike', of: line.id });
 
   /** Opens the unit's recording; where there is none, the first line kept begins one. */
@@ -190,6 +209,9 @@ export function useRecording(
     startedAt,
     decisions,
     decide,
+    edits,
+    edit,
+    unedit,
     context,
     contextBefore,
     keep,

@@ -64,6 +64,20 @@ describe('writing an entry back', () => {
         ...common,
       })),
     fc
+      .tuple(part, fc.constantFrom('PH0', 'PH1', null), fc.constantFrom(undefined, 'foot-strip'))
+      .map(([of, size, hiddenBy]) => ({
+        kind: 'undo' as const,
+        part: of,
+        verb: 'unscrew' as const,
+        tool: size,
+        joint: {
+          type: 'screws' as const,
+          ...(size ? { screw: { drive: 'PH' as const, size } } : {}),
+          ...(hiddenBy ? { hiddenBy } : {}),
+        },
+        ...common,
+      })),
+    fc
       .tuple(part, fc.constantFrom(...Object.entries(bareJoints)), fc.integer({ min: 2, max: 40 }))
       .map(([of, [type, verb], count]) => ({
         kind: 'undo' as const,

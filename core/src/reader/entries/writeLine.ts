@@ -112,7 +112,7 @@ function writeUndo({ joint, part, verb }: EntryOf<'undo'>): string {
   const words = [
     part && name(part),
     lead,
-    joint.count,
+    joint.count ?? (joint.type === 'screws' ? '?' : null),
     writeScrew(joint.screw),
     joint.type === 'connector' && how ? how : noun,
     joint.leads?.join(' '),

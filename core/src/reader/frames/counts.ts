@@ -79,10 +79,13 @@ const isOf = (frame: Frame, from: number, to: number): boolean => {
 
 const isScrewy = (frame: Frame): boolean => frame.joint?.type === 'screws';
 const countable = new Set(['screws', 'standoffs', 'clips', 'latch', 'rivets', 'pegs']);
+/** "the fan screws, PH0": a kind and a plural say that there are some, not how many. */
+const isSomeOfThem = ({ joint }: Frame): boolean => joint?.type === 'screws' && joint.plural;
 const isSingular = (frame: Frame): boolean =>
-  (frame.joint !== null && !frame.joint.plural && countable.has(frame.joint.type)) ||
-  frame.screw.size != null ||
-  frame.screw.thread != null;
+  !isSomeOfThem(frame) &&
+  ((frame.joint !== null && !frame.joint.plural && countable.has(frame.joint.type)) ||
+    frame.screw.size != null ||
+    frame.screw.thread != null);
 
 /** Corners come in fours, sides and ends in twos. */
 function spreadOver(frame: Frame, n: number, plain: Omit<Counted, 'n'>): Counted {

@@ -40,6 +40,7 @@ export function readLift(scene: Scene, frame: Frame): boolean {
   if (undoesJustSaid(scene, frame, verb)) return true;
   if (doing(frame, 'serve') !== undefined && verb === undefined) return false;
   if (isAnnounced(scene, frame, verb)) return false;
+  if (isScrewsOut(frame)) return false;
   const lifted = follows(scene, frame, verb) || isOrdered(scene, frame, verb) || isLifted(frame, verb);
   if (frees(scene, frame, lifted, verb) || peelsMentioned(scene, frame, verb)) return true;
   if (isOfScrew(scene, frame, lifted) || loosensTopic(scene, frame, verb)) return true;
@@ -60,6 +61,13 @@ export function readLift(scene: Scene, frame: Frame): boolean {
     scene.repeat = (part) => scene.put({ kind: 'lift', part }, spanOf(frame));
   return true;
 }
+
+/** "fan 4 screws out": it is the screws that are out; "fan 4 screws, out" takes the fan. */
+const isScrewsOut = ({ chunks, joint, verbs }: Frame): boolean =>
+  verbs.length === 0 &&
+  joint?.type === 'screws' &&
+  joint.plural &&
+  chunks.some((chunk, i) => chunk.k === 'joint' && isWord(chunks[i + 1], 'out'));
 
 /** "port plate's out, board follows". */
 const follows = (scene: Scene, frame: Frame, verb: Verb | undefined): boolean =>

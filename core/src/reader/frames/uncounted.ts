@@ -1,6 +1,6 @@
 import type { JointType } from '../../sequence/schema.ts';
 import type { EntryJoint } from '../entries/entry.ts';
-import { comesFree, doing, spanOf, undoing, type Frame } from './frame.ts';
+import { comesFree, doing, hasScrew, spanOf, undoing, type Frame } from './frame.ts';
 import { partNamed } from './naming.ts';
 import { ownerFor, type Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
@@ -21,6 +21,8 @@ const quiet = new Set([
   'filler',
   'to',
   'from',
+  'of',
+  'rest',
 ]);
 
 /** A joint named without a count: the clips let go, the glue was cut, the tape peeled. */
@@ -36,7 +38,11 @@ export function readUncounted(scene: Scene, frame: Frame): boolean {
   if (named !== null) scene.name(named);
   const owner = named !== null ? { part: named, inferred: false } : ownerFor(scene);
   if (scene.groups.some((group) => group.type === joint.type)) return true;
-  const made: EntryJoint = { type: joint.type };
+  const made: EntryJoint = {
+    type: joint.type,
+    ...(hasScrew(frame) ? { screw: frame.screw } : {}),
+    ...(joint.type === 'screws' && frame.hiddenBy ? { hiddenBy: frame.hiddenBy } : {}),
+  };
   const where = [...frame.where, ...frame.sides];
   if (where.length > 0) made.where = where.join(', ').slice(0, 120);
   if (frame.words.has('both')) made.count = 2;
@@ -51,7 +57,10 @@ function isUndone(frame: Frame, type: JointType): boolean {
   if (gone || comesFree(frame) || doing(frame, ...undoing, 'unroute', 'press') !== undefined) return true;
   const terse = frame.verbs.length === 0 && [...frame.words].every((word) => quiet.has(word));
   const behindTool = type === 'clips' && frame.chunks.some(({ k }) => k === 'tool');
-  return type !== 'screws' && (terse || behindTool);
+  // Screws named with their kind and no number: "fan screws, PH0". How many is asked at the bench.
+  const isAsked = hasScrew(frame) || frame.joint?.hint !== undefined;
+  if (type === 'screws') return terse && isAsked && frame.joint?.plural === true;
+  return terse || behindTool;
 }
 
 function ownerSaid(scene: Scene, frame: Frame, joint: NonNullable<Frame['joint']>): string | null {

@@ -13,7 +13,7 @@ import { lexemeAt, mendTokens, type Lexeme } from './lexemes.ts';
 import { readName } from './names.ts';
 import { shareNouns } from './shareNouns.ts';
 import { facing } from './facing.ts';
-import { backCover, cell, shortKind } from './shortForms.ts';
+import { backCover, cell, notCounted, shortKind } from './shortForms.ts';
 
 /**
  * The phrase level: at each place the first rule that applies takes the longest stretch it can. Sizes,
@@ -360,6 +360,7 @@ const rules: readonly Rule[] = [
   kind,
   figure,
   count,
+  notCounted,
   mark,
   backCover,
   named,

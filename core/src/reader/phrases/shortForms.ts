@@ -13,6 +13,20 @@ export const cell: Rule = (tokens, at) =>
       }
     : null;
 
+/** `fan ? PH0`, `? screws`: a question mark in the place of the figure; how many is not known. */
+export const notCounted: Rule = (tokens, at) => {
+  if (tokens[at]?.text !== '?' || at === 0) return null;
+  const to = tokens[at + 1]?.lower === 'x' || tokens[at + 1]?.text === '×' ? at + 2 : at + 1;
+  const next = tokens[to]?.lower ?? '';
+  const isNoun = /^(?:screws?|scr|scrws?)$/.test(next);
+  const isKind = /^(?:ph|pz|jis|t|p|y|m|hex)\d*$/.test(next);
+  if (!isNoun && !isKind) return null;
+  return {
+    body: { k: 'joint', type: 'screws', plural: true, owner: null, hint: {} },
+    to: isNoun ? to + 1 : to,
+  };
+};
+
 /** "2 thumb", "4 spring": behind a figure, a kind of screw. */
 export const shortKind: Rule = (tokens, at) => {
   if (at === 0 || readNumber(tokens, at - 1)?.to !== at) return null;

@@ -21,6 +21,7 @@ import { useRecording, type StripLine } from '../../stores/recording.ts';
 import type { BenchScene } from '../../standIns/benchCamera.ts';
 import { useShop } from '../../stores/shop.ts';
 import { useUnit } from '../../stores/unit.ts';
+import CircleBanner from './CircleBanner.vue';
 import BenchLine from './BenchLine.vue';
 import { completeWord } from './completeWord.ts';
 import EntryStrip from './EntryStrip.vue';
@@ -226,6 +227,12 @@ function onKey(event: KeyboardEvent): void {
         </button>
         <time class="mono" aria-label="Since the first line">{{ clock(elapsed) }}</time>
       </header>
+      <CircleBanner
+        :lines="recording.standing.value"
+        :edits="recording.edits.value.map(({ edit }) => edit)"
+        :model="store.model?.model ?? null"
+        @mend="recording.edit([$event])"
+      />
       <ServerState class="away" :away="recording.stream.away.value" :waiting="waiting" />
       <EmptyState
         v-if="lines.length === 0 && unit"

@@ -1,57 +1,72 @@
 <script setup lang="ts">
-import { basisWords, sentence } from '@bemtor/core';
+import { diffSequences } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
-import { dayAndTime } from '../../composables/format.ts';
 import { useKeys } from '../../composables/useKeys.ts';
-import ActGlyph from '../../glyphs/ActGlyph.vue';
-import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+import ChangeList from './ChangeList.vue';
+import EditDialog from './EditDialog.vue';
+import EditKeys from './EditKeys.vue';
 import FindingsList from './FindingsList.vue';
-import { countBases, reviewRows } from './reviewRows.ts';
+import ReviewRows from './ReviewRows.vue';
+import ReviewSide from './ReviewSide.vue';
+import { reviewRows } from './reviewRows.ts';
+import { useEditing } from './useEditing.ts';
 import { useReview } from './useReview.ts';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
-const {
-  unit,
-  published,
-  fault,
-  ready,
-  recording,
-  derivation,
-  derived,
-  reviewed,
-  document,
-  evidence,
-  isNews,
-  nextNumber,
-  waiting,
-  others,
-  witnesses,
-  publishing,
-  told,
-  publish,
-} = useReview(props.unitId);
-const mode = ref<'steps' | 'findings' | 'document'>('steps');
+const review = useReview(props.unitId);
+const { unit, published, fault, ready, recording, derived, reviewed, document, evidence, revisions } = review;
+
+type Mode = 'steps' | 'findings' | 'changes' | 'document';
+const mode = ref<Mode>('steps');
 const lineTexts = computed(
-  () => new Map([...recording.lines.value, ...witnesses.lines.value].map((line) => [line.id, line.text])),
-);
-const rows = computed(() =>
-  document.value ? reviewRows(document.value, evidence.value, (id) => lineTexts.value.get(id) ?? '') : [],
-);
-const bases = computed(() => (document.value ? countBases(document.value) : []));
-const screws = computed(
   () =>
-    document.value?.joints.reduce(
-      (sum, joint) => sum + (joint.type === 'screws' ? (joint.count ?? 0) : 0),
-      0,
-    ) ?? 0,
+    new Map([...recording.lines.value, ...review.witnesses.lines.value].map((line) => [line.id, line.text])),
 );
-const lifted = computed(() => document.value?.actions.filter((action) => action.verb === 'lift').length ?? 0);
-const json = computed(() => (document.value ? JSON.stringify(document.value, null, 2) : ''));
-const jointOf = computed(() => new Map(document.value?.joints.map((joint) => [joint.id as string, joint])));
+const lineText = (id: string): string => lineTexts.value.get(id) ?? '';
+const rows = computed(() => (document.value ? reviewRows(document.value, evidence.value, lineText) : []));
+/** An older revision is read, not edited. */
+const older = computed(() => revisions.older.value);
+const olderRows = computed(() => (older.value ? reviewRows(older.value.document, [], () => '') : []));
+const changes = computed(() => {
+  if (!older.value || !published.value) return review.changes.value;
+  return diffSequences(older.value.document, published.value.document);
+});
+const changed = computed(() => {
+  const byAct = new Map<string, string[]>();
+  for (const { action, kind, words } of review.changes.value)
+    if (action && kind !== 'need') byAct.set(action, [...(byAct.get(action) ?? []), words]);
+  return byAct;
+});
+const heading = computed(() => {
+  if (mode.value === 'findings') return 'What the check says';
+  if (mode.value === 'changes')
+    return older.value
+      ? `From revision ${older.value.number} to ${published.value?.number}`
+      : `Since revision ${published.value?.number}`;
+  if (older.value) return `Revision ${older.value.number}, as it was`;
+  return derived.value ? 'What must come before what' : `Revision ${published.value?.number}`;
+});
+const json = computed(() => JSON.stringify(older.value?.document ?? document.value ?? {}, null, 2));
+
+const editing = useEditing({
+  document,
+  rows,
+  edit: recording.edit,
+  undo: recording.unedit,
+});
+const asking = computed({
+  get: () => editing.ask.value !== null,
+  set: (open) => open || (editing.ask.value = null),
+});
+const marked = computed(() => {
+  const all = [...editing.marked.value];
+  const own = editing.row.value?.action.id;
+  return all.length > 0 || !own ? all : [own as string];
+});
 
 function download(): void {
   const link = window.document.createElement('a');
@@ -61,7 +76,7 @@ function download(): void {
   URL.revokeObjectURL(link.href);
 }
 
-const show = (wanted: 'findings' | 'document') => (mode.value = mode.value === wanted ? 'steps' : wanted);
+const show = (wanted: Mode) => (mode.value = mode.value === wanted ? 'steps' : wanted);
 /** A finding that only a reading at the bench can mend: the line is begun in the recorder. */
 function typeLine(line: string): void {
   localStorage.setItem(`bemtor.draft.${props.unitId}`, line);
@@ -69,9 +84,13 @@ function typeLine(line: string): void {
 }
 const go = (screen: string) => void router.push(`/unit/${props.unitId}/${screen}`);
 useKeys(() => ({
-  p: () => void publish(),
+  ...(mode.value === 'steps' && !older.value ? editing.keys() : {}),
+  ...(review.cycle.value ? { e: () => void review.mendCycle() } : {}),
+  ...(older.value ? { Escape: revisions.close } : {}),
+  p: () => void review.publish(),
   d: () => show('document'),
   f: () => show('findings'),
+  v: () => show('changes'),
   o: () => go('route'),
   r: () => go('recorder'),
 }));
@@ -91,10 +110,7 @@ useKeys(() => ({
   <div v-else-if="document" class="review">
     <section class="card sheet" aria-label="What must come before what">
       <header>
-        <h1 v-if="mode === 'findings'">What the check says</h1>
-        <h1 v-else>
-          {{ derived ? 'What must come before what' : `Revision ${published?.number}, as published` }}
-        </h1>
+        <h1>{{ heading }}</h1>
         <button
           class="toggle"
           :aria-pressed="mode === 'findings'"
@@ -104,130 +120,85 @@ useKeys(() => ({
           <KeyHint name="F" />
           {{ mode === 'findings' ? 'steps' : `${reviewed?.open.length ?? 0} findings` }}
         </button>
+        <button
+          v-if="published"
+          class="toggle"
+          :aria-pressed="mode === 'changes'"
+          data-testid="show-changes"
+          @click="show('changes')"
+        >
+          <KeyHint name="V" /> {{ mode === 'changes' ? 'steps' : `${changes.length} changes` }}
+        </button>
         <button class="toggle" :aria-pressed="mode === 'document'" @click="show('document')">
           <KeyHint name="D" /> {{ mode === 'document' ? 'steps' : 'document' }}
         </button>
       </header>
+      <p v-if="editing.fault.value" class="caution refused" role="alert" data-testid="edit-fault">
+        {{ editing.fault.value }}
+      </p>
       <FindingsList
         v-if="mode === 'findings' && reviewed"
         :reviewed="reviewed"
         @decide="recording.decide"
         @line="typeLine"
       />
+      <ChangeList v-else-if="mode === 'changes'" :changes="changes" />
       <pre v-else-if="mode === 'document'" class="document mono" tabindex="0" data-testid="document">{{
         json
       }}</pre>
-      <ol v-else class="rows">
-        <li v-for="(row, i) in rows" :key="row.action.id" data-testid="review-row">
-          <span class="n">{{ i + 1 }}</span>
-          <span class="glyph">
-            <ScrewGlyph
-              v-if="jointOf.get(row.action.joint ?? '')?.type === 'screws'"
-              :drive="jointOf.get(row.action.joint ?? '')?.screw?.drive"
-              :size="24"
-            />
-            <ActGlyph
-              v-else
-              :verb="row.action.verb"
-              :mechanism="jointOf.get(row.action.joint ?? '')?.mechanism ?? null"
-              :size="26"
-            />
-          </span>
-          <div>
-            <strong>{{ row.words }}</strong>
-            <ul>
-              <li v-if="row.needs.length === 0" class="free">can come first</li>
-              <li
-                v-for="(need, j) in row.needs"
-                :key="j"
-                class="need"
-                :class="need.basis"
-                :title="need.evidence.length > 0 ? `Rests on: ${need.evidence.join(' / ')}` : need.ground"
-              >
-                <b>{{ need.basis }}</b> after {{ need.first }}
-              </li>
-            </ul>
-          </div>
-        </li>
-      </ol>
-    </section>
-    <aside class="mat-bound side" aria-label="Summary">
-      <p v-if="told" :class="told.kind === 'done' ? 'told' : 'stop'" role="status" data-testid="told">
-        {{ told.text }}
-      </p>
-      <dl class="figures">
-        <div>
-          <dd class="figure">{{ document.actions.length }}</dd>
-          <dt>acts</dt>
-        </div>
-        <div>
-          <dd class="figure">{{ lifted }}</dd>
-          <dt>parts off</dt>
-        </div>
-        <div>
-          <dd class="figure">{{ screws }}</dd>
-          <dt>screws</dt>
-        </div>
-      </dl>
-      <h2 class="label">Grounds, surest first</h2>
-      <ul class="bases">
-        <li v-for="{ basis, count } in bases" :key="basis">
-          <span class="count">{{ count }}</span><span
-            ><strong>{{ basis }}</strong
-            ><small>{{ basisWords[basis] }}</small></span
-          >
-        </li>
-      </ul>
-      <template v-if="others.length > 0">
-        <h2 class="label">Other recordings of this model</h2>
-        <ul class="others">
-          <li v-for="other in others" :key="other.id">
-            <button
-              :aria-pressed="witnesses.taken.value.has(other.id)"
-              data-testid="witness"
-              @click="witnesses.toggle(other.id)"
-            >
-              {{ other.unitLabel }}, {{ other.lines }} {{ other.lines === 1 ? 'line' : 'lines' }}
-              <small>{{ witnesses.taken.value.has(other.id) ? 'taken in; leave out' : 'take in' }}</small>
-            </button>
-          </li>
-        </ul>
-      </template>
-      <p v-for="contradiction in derived?.contradictions ?? []" :key="contradiction.text" class="caution">
-        {{ sentence(contradiction.text) }}.
-      </p>
-      <p v-for="conflict in derived?.conflicts ?? []" :key="conflict.text" class="caution">
-        {{ conflict.text }}. The first stands.
-      </p>
-      <p v-if="derived?.cycle" class="stop">
-        A circle: {{ derived.cycle.words }} From the lines:
-        {{ derived.cycle.lines.map((id) => `“${lineTexts.get(id) ?? id}”`).join(', ') }}.
-      </p>
-      <p v-if="derivation && !derivation.ok" class="stop">
-        {{ derivation.fault.where }}: {{ derivation.fault.what }}; {{ derivation.fault.right }}
-      </p>
-      <div class="acts">
-        <p v-if="published" class="soft">
-          Revision {{ published.number }} stands since {{ dayAndTime(published.publishedAt) }}.
-          {{ published.note }}
+      <template v-else-if="older">
+        <p class="reading">
+          It is only read.
+          <v-btn variant="text" @click="revisions.close"><KeyHint name="Esc" />&nbsp;back</v-btn>
         </p>
-        <p v-if="waiting" class="soft">Some lines still wait for the server.</p>
-        <button
-          v-if="derived || isNews"
-          class="act-button primary"
-          :disabled="!isNews || publishing"
-          data-testid="publish"
-          @click="publish"
-        >
-          <template v-if="isNews">Publish as revision {{ nextNumber }} <KeyHint name="P" /></template>
-          <template v-else>Published as it stands</template>
-        </button>
-        <button class="act-button" :disabled="!published" @click="go('route')">
-          Route <KeyHint name="O" />
-        </button>
-        <button class="act-button" @click="download">Save the document</button>
-      </div>
-    </aside>
+        <ReviewRows
+          :rows="olderRows"
+          :sequence="older.document"
+          :at="null"
+          :marked="new Set()"
+          :changed="new Map()"
+        />
+      </template>
+      <template v-else>
+        <ReviewRows
+          :rows="rows"
+          :sequence="document"
+          :at="editing.row.value?.action.id ?? ''"
+          :marked="editing.marked.value"
+          :changed="changed"
+          @choose="editing.chosen.value = $event"
+          @move="editing.move"
+          @free="(action, need) => editing.free(action, need.before)"
+        />
+        <EditKeys
+          :offered="editing.offered.value"
+          :marked="editing.marked.value.size"
+          :edits="recording.edits.value.length"
+          @ask="editing.ask.value = $event"
+          @move="editing.moveBy"
+          @mark="editing.mark()"
+          @remove="editing.remove"
+          @undo="recording.unedit()"
+        />
+      </template>
+    </section>
+    <ReviewSide
+      :review="review"
+      :line-text="lineText"
+      @mend="review.mendCycle"
+      @publish="review.publish"
+      @route="go('route')"
+      @download="download"
+    />
+    <EditDialog
+      v-if="editing.row.value && editing.ask.value"
+      v-model="asking"
+      :ask="editing.ask.value"
+      :action="editing.row.value.action"
+      :sequence="document"
+      :marked="marked"
+      @edits="editing.keep"
+    />
   </div>
 </template>
 
@@ -242,6 +213,9 @@ useKeys(() => ({
   display: flex;
   flex-direction: column;
   min-height: 0;
+}
+.sheet :deep(.rows) {
+  flex: 1;
 }
 header {
   display: flex;
@@ -259,49 +233,9 @@ h1 {
   min-height: 40px;
   color: var(--ink-soft);
 }
-.rows {
-  overflow-y: auto;
-  padding: 0 28px 24px;
-}
-.rows > li {
-  display: grid;
-  grid-template-columns: 30px 34px 1fr;
-  padding: 9px 0 10px;
-  border-bottom: 1px solid var(--card-line);
-}
-.n {
-  font: 600 18px/1.4 var(--label);
-  color: var(--ink-soft);
-}
-.glyph {
-  color: var(--ink-soft);
-}
-strong {
-  font-weight: 600;
-  font-size: 17px;
-}
-.rows ul {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 18px;
-  margin-top: 1px;
-  font-size: 15px;
-  color: var(--ink-soft);
-}
-.need b {
-  font: 600 14px/1 var(--label);
-  color: var(--ink);
-  border: 1.5px solid var(--ink-soft);
-  border-radius: 4px;
-  padding: 0 6px;
-  margin-right: 4px;
-}
-.need.assumed b {
-  border-style: dashed;
-  color: var(--ink-soft);
-}
-.free {
-  font-style: italic;
+.refused,
+.reading {
+  margin: 0 28px 8px;
 }
 .document {
   margin: 0 28px 24px;
@@ -313,72 +247,10 @@ strong {
   font-size: 13px;
   line-height: 1.45;
 }
-.side {
-  padding: 22px 20px;
-  overflow-y: auto;
-  display: flex;
-  flex-direction: column;
-  gap: 16px;
-}
-.told {
-  border: 2px solid var(--copper-mat);
-  border-radius: var(--radius);
-  padding: 10px 14px;
-}
-.figures {
-  display: flex;
-  justify-content: space-between;
-  border-bottom: 1px solid var(--mat-line);
-  padding-bottom: 14px;
-}
-dt,
-.soft,
-small {
-  font-size: 14px;
-  color: var(--soft-on-mat);
-}
-.bases li {
-  display: grid;
-  grid-template-columns: 44px 1fr;
-  padding: 6px 0;
-}
-.bases .count {
-  font: 600 26px/1 var(--label);
-}
-.bases small {
-  display: block;
-}
-.others button {
-  width: 100%;
-  min-height: 44px;
-  padding: 0 12px;
-  text-align: left;
-  border: 1.5px solid var(--mat-line);
-  border-radius: var(--radius);
-}
-.others [aria-pressed='true'] {
-  border-color: var(--copper-mat);
-}
-.acts {
-  margin-top: auto;
-  display: grid;
-  gap: 12px;
-}
 @media (max-width: 820px) {
   .review {
     grid-template-columns: 1fr;
     grid-template-rows: minmax(0, 1fr) auto;
-  }
-  .side {
-    max-height: 45vh;
-  }
-  .bases {
-    display: flex;
-    gap: 6px 26px;
-    flex-wrap: wrap;
-  }
-  .bases small {
-    display: none;
   }
 }
 </style>

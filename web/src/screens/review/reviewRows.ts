@@ -2,6 +2,8 @@ import { actionWords, indexSequence, needGround, type Action, type Basis, type S
 
 export interface ReviewNeed {
   readonly basis: Basis;
+  /** The act that it waits for; null where any of several will do. */
+  readonly before: string | null;
   readonly first: string;
   readonly ground: string;
   /** Texts of the lines that it rests on. */
@@ -29,6 +31,7 @@ export function reviewRows(
   sequence.needs.forEach((need, i) => {
     const row: ReviewNeed = {
       basis: need.basis,
+      before: need.anyOf.length === 1 ? (need.anyOf[0] ?? null) : null,
       first: need.anyOf.map(words).join(' or '),
       ground: needGround(index, need),
       evidence: [...new Set((evidence[i] ?? []).map(lineText))].filter(Boolean),

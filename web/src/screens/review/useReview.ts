@@ -1,14 +1,28 @@
-import { deriveSequence, review, sameDocument, type RecordingSummary, type RunEvidence } from '@bemtor/core';
+import {
+  applyEdits,
+  deriveSequence,
+  diffSequences,
+  review,
+  sameDocument,
+  shortestCycle,
+  unreachableParts,
+  type Edit,
+  type RecordingSummary,
+  type RunEvidence,
+  type SettledEdit,
+} from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref, shallowRef } from 'vue';
-import { Away, read, Refused, send } from '../../api/client.ts';
+import { Away, read } from '../../api/client.ts';
 import { useRecording } from '../../stores/recording.ts';
 import { useUnit } from '../../stores/unit.ts';
+import { usePublish } from './usePublish.ts';
+import { useRevisions } from './useRevisions.ts';
 import { useWitnesses } from './useWitnesses.ts';
 
 /**
  * What there is to review of a unit's model: the sequence that its recording bears out, or the one that
- * stands, with the findings of the check, what the lead decided about them, and the publishing.
+ * stands, as it was edited, with the findings of the check, what the lead decided about them, and the publishing.
  */
 export function useReview(unitId: string) {
   const store = useUnit();
@@ -17,9 +31,10 @@ export function useReview(unitId: string) {
   const recording = useRecording(known);
   /** What runs of this model found to differ. */
   const runs = shallowRef<readonly RunEvidence[]>([]);
+  /** What was settled about the order at other units of the model. */
+  const settledElsewhere = shallowRef<readonly Edit[]>([]);
   const witnesses = useWitnesses();
-  const publishing = ref(false);
-  const told = ref<{ kind: 'done' | 'fault'; text: string } | null>(null);
+  const revisions = useRevisions();
   const ready = ref(false);
 
   onMounted(async () => {
@@ -36,10 +51,15 @@ export function useReview(unitId: string) {
     if (!unit.value) return;
     const model = `/models/${encodeURIComponent(unit.value.model.code)}`;
     try {
-      runs.value = (await read<{ evidence: RunEvidence[] }>(`${model}/evidence`)).value.evidence;
+      const found = (await read<{ evidence: RunEvidence[]; settled: SettledEdit[] }>(`${model}/evidence`))
+        .value;
+      runs.value = found.evidence;
+      const own = recording.stream.streamId.value;
+      settledElsewhere.value = found.settled.filter((one) => one.recording !== own).map(({ edit }) => edit);
       const { recordings } = (await read<{ recordings: RecordingSummary[] }>(`${model}/recordings`)).value;
       others.value = recordings.filter(({ unitId: of }) => of !== unitId);
       await witnesses.open(unitId, others.value);
+      await revisions.list(unit.value.model.code);
     } catch (error) {
       if (!(error instanceof Away)) throw error;
     }
@@ -55,13 +75,19 @@ export function useReview(unitId: string) {
     return deriveSequence(all, model.value.model, model.value.options);
   });
   const derived = computed(() => (derivation.value?.ok ? derivation.value.value : null));
-  /** The recording of this unit where there is one; otherwise the sequence that stands, to be read. */
+  /** The recording of this unit where there is one; otherwise the sequence that stands, to be read and edited. */
   const start = computed(() => derived.value?.sequence ?? published.value?.document ?? null);
-  const reviewed = computed(() =>
+  const edited = computed(() =>
     start.value
-      ? review(start.value, recording.decisions.value, {
+      ? applyEdits(start.value, [...settledElsewhere.value, ...recording.edits.value.map(({ edit }) => edit)])
+      : null,
+  );
+  const reviewed = computed(() =>
+    edited.value
+      ? review(edited.value.sequence, recording.decisions.value, {
           conflicts: derived.value?.conflicts ?? [],
           runs: runs.value,
+          absent: derived.value?.absent ?? [],
         })
       : null,
   );
@@ -69,60 +95,46 @@ export function useReview(unitId: string) {
   /** The lines that each need of the document rests on, in its order. */
   const evidence = computed(() => {
     const known = derived.value;
+    const places = new Map(
+      known?.sequence.needs.map((need, i) => [`${need.action} ${need.anyOf.join()}`, i]),
+    );
     return (document.value?.needs ?? []).map((need) => {
-      const place = known?.sequence.needs.indexOf(need) ?? -1;
-      return known?.evidence[place] ?? [];
+      const place = places.get(`${need.action} ${need.anyOf.join()}`);
+      return place === undefined ? [] : (known?.evidence[place] ?? []);
     });
   });
+  /** The shortest circle of needs, with the lines that they rest on. */
+  const cycle = computed(() => {
+    const found = document.value ? shortestCycle(document.value) : null;
+    if (!found || !document.value) return null;
+    const needs = document.value.needs;
+    const lines = new Set(found.needs.flatMap((need) => evidence.value[needs.indexOf(need)] ?? []));
+    return { ...found, lines: [...lines] };
+  });
+  /** Parts that no order reaches. */
+  const lost = computed(() => (document.value ? unreachableParts(document.value) : []));
+  const changes = computed(() =>
+    document.value && published.value ? diffSequences(published.value.document, document.value) : [],
+  );
   const isNews = computed(
     () =>
       document.value !== null &&
       (derived.value !== null ||
+        recording.edits.value.length > 0 ||
         reviewed.value?.settled.some(({ choice }) => choice === 'remedy') === true) &&
       !sameDocument(document.value, published.value?.document),
   );
   const nextNumber = computed(() => (published.value?.number ?? 0) + 1);
   const waiting = computed(() => recording.lines.value.some((line) => line.state !== 'kept'));
-  async function publish(): Promise<void> {
-    if (!document.value || !unit.value || publishing.value || !isNews.value) return;
-    publishing.value = true;
-    told.value = null;
-    const follows: Record<string, string> = published.value
-      ? { 'If-Match': `"${published.value.number}"` }
-      : { 'If-None-Match': '*' };
-    const code = unit.value.model.code;
-    try {
-      const { number } = await send<{ number: number }>(
-        `/models/${encodeURIComponent(code)}/revisions`,
-        {
-          document: document.value,
-          note: derived.value
-            ? `From the recording of ${unit.value.label}`
-            : `Reviewed at ${unit.value.label}`,
-        },
-        follows,
-      );
-      await store.load(unitId);
-      told.value = { kind: 'done', text: `Published as revision ${number}.` };
-    } catch (error) {
-      const current =
-        error instanceof Refused && error.problem.code === 'revision-conflict'
-          ? error.problem.current
-          : undefined;
-      if (current !== undefined) await store.load(unitId);
-      const reason = error instanceof Error ? error.message : String(error);
-      told.value = {
-        kind: 'fault',
-        text:
-          current === undefined
-            ? `Not published: ${reason}.`
-            : `Not published: somebody published revision ${current} meanwhile. Look at it, then publish after it.`,
-      };
-    } finally {
-      publishing.value = false;
-    }
+
+  /** The weakest need of the circle goes; as an edit, so it can be taken back. */
+  async function mendCycle(): Promise<void> {
+    const need = cycle.value?.weakest;
+    const before = need?.anyOf[0];
+    if (need && before) await recording.edit([{ what: 'free', action: need.action, before }]);
   }
 
+  const publishing = usePublish(unitId, { document, isNews, lost, derived, onPublished: revisions.list });
   return {
     unit,
     published,
@@ -131,16 +143,21 @@ export function useReview(unitId: string) {
     recording,
     derivation,
     derived,
+    edited,
     reviewed,
     document,
     evidence,
+    cycle,
+    mendCycle,
+    lost,
+    changes,
     isNews,
     nextNumber,
     waiting,
     others,
     witnesses,
-    publishing,
-    told,
-    publish,
+    revisions,
+    ...publishing,
   };
 }
+export type Review = ReturnType<typeof useReview>;

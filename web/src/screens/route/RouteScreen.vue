@@ -7,6 +7,7 @@ import {
   partDepths,
   runSteps,
   schoolWeights,
+  actsToward,
   targetActions as actsOfTarget,
   targetName,
   triage,
@@ -29,6 +30,7 @@ import { useTimes } from '../../stores/times.ts';
 import { useUnit } from '../../stores/unit.ts';
 import AssumedPanel from './AssumedPanel.vue';
 import CompareRoutes from './CompareRoutes.vue';
+import NotBorneOut from './NotBorneOut.vue';
 import PartStack from './PartStack.vue';
 import { worthCheckingOverallInWorker } from '../../workers/planner.ts';
 import { cautionsOf, pickList } from './pickList.ts';
@@ -37,6 +39,7 @@ import RouteSheet, { type WhyLine } from './RouteSheet.vue';
 import StepList from './StepList.vue';
 import TargetBar from './TargetBar.vue';
 import { offeredTargets } from './targets.ts';
+import { useSettled, useThinGround } from './useSettled.ts';
 import { usePlan, usualAssumed, type Pin, type Planned } from './usePlan.ts';
 import WorthChecking from './WorthChecking.vue';
 
@@ -46,9 +49,13 @@ const store = useUnit();
 const { unit, published, fault } = storeToRefs(store);
 const shop = useShop();
 const times = useTimes();
-/** The sequence that stands, as this shop works it. */
+const settled = useSettled(
+  props.unitId,
+  computed(() => published.value?.document ?? null),
+);
+/** The sequence that stands, with what was settled since, as this shop works it. */
 const document = computed(() =>
-  published.value ? applySchools(published.value.document, shop.schools) : null,
+  settled.document.value ? applySchools(settled.document.value, shop.schools) : null,
 );
 const job = useJob(document);
 
@@ -84,15 +91,16 @@ const {
   whatIf,
 } = usePlan(asked, targets, configuration, assumed, tried, school, times.estimate);
 const route = computed(() => plan.value?.route ?? null);
+const thin = useThinGround(settled, document, route);
+const borne = ref<InstanceType<typeof NotBorneOut> | null>(null);
 
 onMounted(async () => {
   await Promise.all([store.load(props.unitId), shop.load(), times.load()]);
+  await settled.load();
   assumed.value = { ...usualAssumed, weights: schoolWeights(shop.schools) };
   configuration.value = { ...unit.value?.configuration };
-  const known = new Set<string>(
-    [...(document.value?.parts ?? []), ...(document.value?.actions ?? [])].map((item) => item.id),
-  );
-  targets.value = targets.value.filter((target) => known.has(target));
+  const known = document.value;
+  targets.value = targets.value.filter((target) => known && actsToward(known, target).length > 0);
   ready.value = true;
 });
 watch(targets, (now) => localStorage.setItem(targetsKey, JSON.stringify(now)));
@@ -210,6 +218,8 @@ useKeys(() => ({
   ArrowUp: () => walk(-1),
   Enter: () => void start(),
   c: setAside,
+  ...thin.keys(() => borne.value?.depend()),
+  v: () => void router.push(`/unit/${props.unitId}/review`),
   ...Object.fromEntries(offered.value.map((part, i) => [String(i + 1), () => toggle(part.id)])),
 }));
 </script>
@@ -236,7 +246,10 @@ useKeys(() => ({
         />
         <PartStack :parts="depths" :targets="targets" @toggle="toggle" />
       </template>
-      <p v-else-if="planFault" class="caution fault" role="alert">{{ planFault }}</p>
+      <p v-else-if="planFault" class="caution fault" role="alert">
+        {{ planFault }}
+        <router-link :to="`/unit/${unitId}/review`"><KeyHint name="V" /> Review</router-link>
+      </p>
       <p v-else-if="!route" class="planning" role="status">Looking for the best order …</p>
       <template v-if="route && plan">
         <p v-if="whatIf" class="whatif" role="status" data-testid="what-if">
@@ -301,6 +314,18 @@ useKeys(() => ({
       @drop="toggleDropped([$event])"
       @pin="pin"
     >
+      <NotBorneOut
+        ref="borne"
+        :sequence="document"
+        :open="thin.open.value"
+        :options="document.options"
+        :settled="thin.words.value"
+        :ahead="settled.isAhead.value"
+        @settle="thin.settle"
+        @depends="thin.depends"
+        @undo="settled.undo"
+        @review="router.push(`/unit/${unitId}/review`)"
+      />
       <WorthChecking
         :sequence="document"
         :assumptions="assumptions"

@@ -1,4 +1,13 @@
-import { actionTitle, indexSequence, otherNamesOf, type Part, type Sequence } from '@bemtor/core';
+import {
+  actionTitle,
+  indexSequence,
+  otherNamesOf,
+  pairTargets,
+  procedureTargets,
+  remainingTargets,
+  type Part,
+  type Sequence,
+} from '@bemtor/core';
 
 /** What is asked for most, by part or else by kind; the rest is behind "other part". Common practice, no source. */
 const usual = ['battery', 'keyboard', 'coin-cell', 'system-board', 'storage', 'display'];
@@ -18,7 +27,10 @@ export function offeredTargets(here: Sequence): Part[] {
   return usual.flatMap((wanted) => find(wanted) ?? []).slice(0, offeredCount);
 }
 
-/** What the field finds: parts by any of their names, and connectors that are only to be taken apart. */
+/**
+ * What the field finds: parts by any of their names, pairs that come only together, what remains once all else is
+ * off, procedures, and connectors that are only to be taken apart.
+ */
 export interface FoundTarget {
   readonly title: string;
   readonly value: string;
@@ -43,5 +55,11 @@ export function findableTargets(here: Sequence, chosen: readonly string[]): Foun
         names: `${title}, disconnect ${action.part}, ${otherNamesOf(action.part)}`,
       };
     });
-  return [...parts, ...connectors].filter((target) => !chosen.includes(target.value));
+  const named = [...pairTargets(here), ...remainingTargets(here), ...procedureTargets(here)].map(
+    ({ target, title }) => ({ title, value: target, names: `${title}, ${target.replace(/[:-]/g, ' ')}` }),
+  );
+  const pairs = new Set(named.map(({ value }) => value));
+  return [...named, ...parts.filter(({ value }) => !pairs.has(value)), ...connectors].filter(
+    (target) => !chosen.includes(target.value),
+  );
 }

@@ -33,7 +33,9 @@ defineEmits<{ act: [key: RunKey] }>();
     <button class="act-button primary next" :disabled="paused" @click="$emit('act', 'forward')">
       <KeyHint name="Space" /> {{ counting ? 'next screw' : 'done, next' }}
     </button>
-    <button v-if="counting" @click="$emit('act', 'all')"><KeyHint name="Enter" /> {{ uncounted ? 'that is all' : 'all' }}</button>
+    <button v-if="counting" @click="$emit('act', 'all')">
+      <KeyHint name="Enter" /> {{ uncounted ? 'that is all' : 'all' }}
+    </button>
     <button @click="$emit('act', 'back')"><KeyHint name="Bksp" /> back</button>
     <template v-if="step.phase === 'down' && step.action">
       <span class="group">

@@ -1,0 +1,252 @@
+<script setup lang="ts">
+import { basisWords, lowerName, partNameOf, sentence } from '@bemtor/core';
+import { computed } from 'vue';
+import KeyHint from '../../components/KeyHint.vue';
+import { dayAndTime } from '../../composables/format.ts';
+import { editWords } from './editing.ts';
+import { countBases } from './reviewRows.ts';
+import type { Review } from './useReview.ts';
+
+/** Beside the acts: what there is in figures, what does not agree, what was edited, and the publishing. */
+const props = defineProps<{ review: Review; lineText: (id: string) => string }>();
+const emit = defineEmits<{ route: []; download: []; mend: []; publish: [] }>();
+
+const review = props.review;
+const document = computed(() => review.document.value);
+const bases = computed(() => (document.value ? countBases(document.value) : []));
+const screws = computed(
+  () =>
+    document.value?.joints.reduce(
+      (sum, joint) => sum + (joint.type === 'screws' ? (joint.count ?? 0) : 0),
+      0,
+    ) ?? 0,
+);
+const lifted = computed(() => document.value?.actions.filter((action) => action.verb === 'lift').length ?? 0);
+const edits = computed(() =>
+  document.value
+    ? review.recording.edits.value.map(({ id, edit }) => ({ id, words: editWords(document.value!, edit) }))
+    : [],
+);
+const lost = computed(() => review.lost.value.map((part) => lowerName(partNameOf(part))).join(', '));
+</script>
+
+<template>
+  <aside v-if="document" class="mat-bound side" aria-label="Summary">
+    <p
+      v-if="review.told.value"
+      :class="review.told.value.kind === 'done' ? 'told' : 'stop'"
+      role="status"
+      data-testid="told"
+    >
+      {{ review.told.value.text }}
+    </p>
+    <div v-if="review.cycle.value" class="stop" role="alert" data-testid="circle">
+      <p>A circle: {{ review.cycle.value.words }}</p>
+      <p v-if="review.cycle.value.lines.length > 0">
+        From the lines: {{ review.cycle.value.lines.map((id) => `“${lineText(id)}”`).join(', ') }}.
+      </p>
+      <v-btn block variant="outlined" size="large" data-testid="mend" @click="emit('mend')">
+        <KeyHint name="E" />&nbsp;mend
+      </v-btn>
+      <p>Thinnest ground: {{ review.cycle.value.weakestWords }} ({{ review.cycle.value.weakest.basis }}).</p>
+      <v-text-field
+        v-model="review.leftWhy.value"
+        :label="`Why ${lost} may stay out of reach`"
+        maxlength="200"
+        data-testid="left-why"
+      />
+    </div>
+    <dl class="figures">
+      <div>
+        <dd class="figure">{{ document.actions.length }}</dd>
+        <dt>acts</dt>
+      </div>
+      <div>
+        <dd class="figure">{{ lifted }}</dd>
+        <dt>parts off</dt>
+      </div>
+      <div>
+        <dd class="figure">{{ screws }}</dd>
+        <dt>screws</dt>
+      </div>
+    </dl>
+    <template v-if="edits.length > 0">
+      <h2 class="label">Edited by hand</h2>
+      <ul class="edits">
+        <li v-for="{ id, words } in edits" :key="id" data-testid="edit">
+          {{ sentence(words) }}
+          <v-btn
+            variant="text"
+            size="small"
+            :aria-label="`Take back: ${words}`"
+            @click="review.recording.unedit(id)"
+            >take back</v-btn
+          >
+        </li>
+      </ul>
+    </template>
+    <p v-for="edit in review.edited.value?.stale ?? []" :key="JSON.stringify(edit)" class="caution">
+      An edit has nothing to change any more: {{ editWords(document, edit) }}.
+    </p>
+    <h2 class="label">Grounds, surest first</h2>
+    <ul class="bases">
+      <li v-for="{ basis, count } in bases" :key="basis">
+        <span class="count">{{ count }}</span><span
+          ><strong>{{ basis }}</strong
+          ><small>{{ basisWords[basis] }}</small></span
+        >
+      </li>
+    </ul>
+    <template v-if="review.others.value.length > 0">
+      <h2 class="label">Other recordings of this model</h2>
+      <ul class="others">
+        <li v-for="other in review.others.value" :key="other.id">
+          <v-btn
+            block
+            variant="outlined"
+            size="large"
+            :aria-pressed="review.witnesses.taken.value.has(other.id)"
+            data-testid="witness"
+            @click="review.witnesses.toggle(other.id)"
+          >
+            {{ other.unitLabel }}, {{ other.lines }} {{ other.lines === 1 ? 'line' : 'lines' }}
+            <small
+              >&nbsp;{{
+                review.witnesses.taken.value.has(other.id) ? 'taken in; leave out' : 'take in'
+              }}</small
+            >
+          </v-btn>
+        </li>
+      </ul>
+    </template>
+    <p
+      v-for="contradiction in review.derived.value?.contradictions ?? []"
+      :key="contradiction.text"
+      class="caution"
+      data-testid="contradiction"
+    >
+      {{ sentence(contradiction.text) }}.
+    </p>
+    <p v-for="conflict in review.derived.value?.conflicts ?? []" :key="conflict.text" class="caution">
+      {{ conflict.text }}. The first stands.
+    </p>
+    <p v-if="review.derivation.value && !review.derivation.value.ok" class="stop">
+      {{ review.derivation.value.fault.where }}: {{ review.derivation.value.fault.what }};
+      {{ review.derivation.value.fault.right }}
+    </p>
+    <template v-if="review.revisions.all.value.length > 0">
+      <h2 class="label">Revisions</h2>
+      <ul class="others">
+        <li v-for="one in review.revisions.all.value.slice(0, 8)" :key="one.number">
+          <v-btn
+            block
+            variant="text"
+            :aria-pressed="review.revisions.older.value?.number === one.number"
+            data-testid="revision"
+            @click="review.revisions.show(one.number)"
+            >{{ one.number }}<small>&nbsp;{{ dayAndTime(one.publishedAt) }}</small></v-btn
+          >
+        </li>
+      </ul>
+    </template>
+    <div class="acts">
+      <p v-if="review.published.value" class="soft">
+        Revision {{ review.published.value.number }} stands since
+        {{ dayAndTime(review.published.value.publishedAt) }}. {{ review.published.value.note }}
+      </p>
+      <p v-if="review.waiting.value" class="soft">Some lines still wait for the server.</p>
+      <button
+        v-if="review.derived.value || review.isNews.value"
+        class="act-button primary"
+        :disabled="!review.isNews.value || review.publishing.value"
+        data-testid="publish"
+        @click="emit('publish')"
+      >
+        <template v-if="review.isNews.value"
+          >Publish as revision {{ review.nextNumber.value }} <KeyHint name="P"
+        /></template>
+        <template v-else>Published as it stands</template>
+      </button>
+      <button class="act-button" :disabled="!review.published.value" @click="emit('route')">
+        Route <KeyHint name="O" />
+      </button>
+      <button class="act-button" @click="emit('download')">Save the document</button>
+    </div>
+  </aside>
+</template>
+
+<style scoped>
+.side {
+  padding: 22px 20px;
+  overflow-y: auto;
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+}
+.told {
+  border: 2px solid var(--copper-mat);
+  border-radius: var(--radius);
+  padding: 10px 14px;
+}
+.stop {
+  display: grid;
+  gap: 10px;
+}
+.figures {
+  display: flex;
+  justify-content: space-between;
+  border-bottom: 1px solid var(--mat-line);
+  padding-bottom: 14px;
+}
+dt,
+.soft,
+small {
+  font-size: 14px;
+  color: var(--soft-on-mat);
+}
+.edits li {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 8px;
+  font-size: 15px;
+}
+.bases li {
+  display: grid;
+  grid-template-columns: 44px 1fr;
+  padding: 6px 0;
+}
+.bases .count {
+  font: 600 26px/1 var(--label);
+}
+.bases small {
+  display: block;
+}
+.side :deep(.v-btn) {
+  text-transform: none;
+  letter-spacing: 0;
+  min-height: 44px;
+}
+.others [aria-pressed='true'] {
+  border-color: var(--copper-mat);
+  color: var(--copper-mat);
+}
+.acts {
+  margin-top: auto;
+  display: grid;
+  gap: 12px;
+}
+@media (max-width: 820px) {
+  .side {
+    max-height: 45vh;
+  }
+  .bases {
+    display: flex;
+    gap: 6px 26px;
+    flex-wrap: wrap;
+  }
+  .bases small {
+    display: none;
+  }
+}
+</style>
