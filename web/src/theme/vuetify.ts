@@ -35,6 +35,7 @@ export const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   defaults: {
     VAutocomplete: { variant: 'outlined', density: 'comfortable', hideDetails: true },
+    VTextField: { variant: 'outlined', density: 'comfortable', hideDetails: true },
     VSelect: { variant: 'outlined', density: 'compact', hideDetails: true },
     VDialog: { maxWidth: 620 },
   },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { actionWords, indexSequence, type Action, type Edit, type Sequence } from '@bemtor/core';
 import { computed, ref, watch } from 'vue';
+import KeyHint from '../../components/KeyHint.vue';
 import { answerTo, asks, standing, type Ask } from './editing.ts';
 
 /** One thing about an act, asked for and kept by Enter; what is wrong with an answer is said below it. */
@@ -68,7 +69,7 @@ function keep(): void {
           <v-text-field
             v-else
             v-model="typed"
-            :label="asks[ask].label"
+            :aria-label="asks[ask].label"
             :hint="asks[ask].hint"
             :error-messages="fault"
             :hide-details="false"
@@ -76,8 +77,12 @@ function keep(): void {
             autofocus
           />
           <div class="acts">
-            <v-btn type="submit" color="primary" variant="flat" size="large">Keep</v-btn>
-            <v-btn variant="text" size="large" @click="open = false">Leave it</v-btn>
+            <v-btn type="submit" class="act-button primary" variant="flat"
+              >Keep&nbsp;<KeyHint name="Enter"
+            /></v-btn>
+            <v-btn class="act-button" variant="text" @click="open = false"
+              >Leave it&nbsp;<KeyHint name="Esc"
+            /></v-btn>
           </div>
         </v-form>
       </v-card-text>

@@ -26,8 +26,8 @@ const short: Readonly<Record<Ask, string>> = {
       }}{{ ask === 'split' && marked > 0 ? ` (${marked})` : '' }}
     </v-btn>
     <v-btn variant="text" @click="$emit('mark')"><KeyHint name="M" />&nbsp;mark</v-btn>
-    <v-btn variant="text" aria-label="Earlier" @click="$emit('move', -1)"><KeyHint name="⇧↑" /></v-btn>
-    <v-btn variant="text" aria-label="Later" @click="$emit('move', 1)"><KeyHint name="⇧↓" />&nbsp;move</v-btn>
+    <v-btn variant="text" @click="$emit('move', -1)"><KeyHint name="Shift ↑" />&nbsp;earlier</v-btn>
+    <v-btn variant="text" @click="$emit('move', 1)"><KeyHint name="Shift ↓" />&nbsp;later</v-btn>
     <v-btn variant="text" @click="$emit('remove')"><KeyHint name="Del" />&nbsp;take out</v-btn>
     <v-btn v-if="edits > 0" variant="text" data-testid="undo-edit" @click="$emit('undo')"
       ><KeyHint name="U" />&nbsp;undo ({{ edits }})</v-btn

@@ -90,7 +90,7 @@ watch(
                 :aria-label="`Take out: after ${need.first}`"
                 data-testid="take-out"
                 @click="$emit('free', row.action.id, need)"
-                ><KeyHint :name="String(j + 1)" /> take out</v-btn
+                ><KeyHint :name="String(j + 1)" />&nbsp;take out</v-btn
               >
             </li>
             <li v-for="words in changed.get(row.action.id) ?? []" :key="words" class="change">{{ words }}</li>

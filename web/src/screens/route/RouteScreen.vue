@@ -11,8 +11,6 @@ import {
   targetActions as actsOfTarget,
   targetName,
   triage,
-  whyStep,
-  whyWords,
   type Assumption,
   type Configuration,
 } from '@bemtor/core';
@@ -35,7 +33,8 @@ import PartStack from './PartStack.vue';
 import { worthCheckingOverallInWorker } from '../../workers/planner.ts';
 import { cautionsOf, pickList } from './pickList.ts';
 import RouteQuestions from './RouteQuestions.vue';
-import RouteSheet, { type WhyLine } from './RouteSheet.vue';
+import RouteSheet from './RouteSheet.vue';
+import { useWhy } from './useWhy.ts';
 import StepList from './StepList.vue';
 import TargetBar from './TargetBar.vue';
 import { offeredTargets } from './targets.ts';
@@ -127,22 +126,7 @@ const picks = computed(() =>
   document.value ? pickList(document.value, configuration.value, steps.value) : { tools: [], parts: [] },
 );
 const screwsOut = computed(() => down.value.reduce((sum, step) => sum + (step.joint?.count ?? 0), 0));
-/** Why the step at hand comes where it does, each ground with its place in the document so that it can be left out. */
-const why = computed<WhyLine[]>(() => {
-  if (!here.value || !route.value || !at.value) return [];
-  const links = whyStep(here.value, route.value, at.value);
-  const words = whyWords(indexSequence(here.value), links);
-  return links.map((link, i) => ({
-    words: words[i] ?? '',
-    place: document.value?.needs.indexOf(link.need) ?? -1,
-  }));
-});
-/** Steps that the one at hand could be made to wait for: those that come after it now. */
-const pinnable = computed(() =>
-  down.value
-    .slice(down.value.findIndex((step) => step.action?.id === at.value) + 1)
-    .map((step) => ({ value: step.action?.id ?? '', title: step.title })),
-);
+const { why, pinnable } = useWhy(document, here, route, at, down);
 const openJob = computed(() =>
   unit.value?.job && unit.value.job.phase !== 'closed' ? unit.value.job : null,
 );
@@ -266,8 +250,9 @@ useKeys(() => ({
         </p>
         <RouteQuestions :questions="questions" @answer="answer" />
         <p v-if="also.length > 0" class="visits" data-testid="also">
-          {{ also.map(nameOf).join(', ') }} out too: that is how the shop works for this
-          <template v-if="school.swollen">(swollen)</template>.
+          {{ also.map(nameOf).join(', ') }} out too: that is how the shop works for this{{
+            school.swollen ? ' (swollen)' : ''
+          }}.
         </p>
         <p v-if="alone.length > 1" class="visits" data-testid="visits">
           In one visit <strong>{{ duration(plan.wholeSeconds) }}</strong>; {{ alone.length }} visits would
@@ -314,18 +299,19 @@ useKeys(() => ({
       @drop="toggleDropped([$event])"
       @pin="pin"
     >
-      <NotBorneOut
-        ref="borne"
-        :sequence="document"
-        :open="thin.open.value"
-        :options="document.options"
-        :settled="thin.words.value"
-        :ahead="settled.isAhead.value"
-        @settle="thin.settle"
-        @depends="thin.depends"
-        @undo="settled.undo"
-        @review="router.push(`/unit/${unitId}/review`)"
-      />
+      <template #open
+        ><NotBorneOut
+          ref="borne"
+          :sequence="document"
+          :open="thin.open.value"
+          :options="document.options"
+          :settled="thin.words.value"
+          :ahead="settled.isAhead.value"
+          @settle="thin.settle"
+          @depends="thin.depends"
+          @undo="settled.undo"
+          @review="router.push(`/unit/${unitId}/review`)"
+      /></template>
       <WorthChecking
         :sequence="document"
         :assumptions="assumptions"

@@ -78,6 +78,7 @@ const driveOf = (tool: string): Drive | null => {
             : `At most ${Math.ceil(route.cost.total - route.lowerBound)} s better is possible.`
         }}</strong>
       </p>
+      <slot name="open" />
       <section v-if="why.length > 0 || pinnable.length > 0">
         <h2 class="label">Why step {{ at }}</h2>
         <p v-if="why.length === 0">It is what was asked for.</p>
@@ -143,6 +144,7 @@ const driveOf = (tool: string): Drive | null => {
   overflow-y: auto;
   padding: 20px 22px 8px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 18px;
   align-content: start;
 }

@@ -55,6 +55,7 @@ export function pickList(
 }
 
 /** The cautions of a route, each once, in the order in which they come up. */
+/** What to beware of before setting out; the way back says its own when it comes. */
 export const cautionsOf = (steps: readonly RunStep[]): string[] => [
-  ...new Set(steps.flatMap((step) => step.cautions)),
+  ...new Set(steps.filter(({ phase }) => phase !== 'back').flatMap((step) => step.cautions)),
 ];
