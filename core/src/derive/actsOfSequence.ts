@@ -33,7 +33,7 @@ export function actsOfSequence({ actions, joints, parts }: Sequence): Act[] {
       seconds: action.seconds,
       cautions: action.cautions,
       note: action.note,
-      drains: action.verb === 'hold',
+      drains: action.verb === 'hold' && !/heat|warm/i.test(action.note),
       place,
       line: action.id,
       saidAt: null,

@@ -33,6 +33,9 @@ interface BoundTables {
   readonly pathTools: Int32Array;
   /** Runs of a's part that the constraints force from a on. */
   readonly runs: Int32Array;
+  /** The most of them in a part that was not begun, and its tools, a bit each: most parts are in most positions. */
+  readonly wholeRuns: Int32Array;
+  readonly wholeTools: Int32Array;
   /** Pairs of parts of which one must be resumed while acts of both masks are ahead. */
   readonly conflicts: readonly {
     readonly p: number;
@@ -106,11 +109,26 @@ type Base = Omit<Task, 'tables'>;
 function boundTables(task: Base): BoundTables {
   const order = topological(task);
   const after = successors(task);
+  const runs = forcedRuns(task, order, after);
   return {
     ...pathTables(task, order, after),
-    runs: forcedRuns(task, order, after),
+    runs,
+    ...wholeParts(task, runs),
     conflicts: partConflicts(task, order, after),
   };
+}
+
+function wholeParts(task: Base, runs: Int32Array) {
+  const wholeRuns = new Int32Array(task.partActs.length);
+  const wholeTools = new Int32Array(task.partActs.length);
+  task.partActs.forEach((acts, p) => {
+    for (const a of acts) {
+      wholeRuns[p] = Math.max(wholeRuns[p] ?? 0, runs[a] ?? 0);
+      const t = task.tool[a] ?? none;
+      if (t !== none) wholeTools[p] = (wholeTools[p] ?? 0) | (1 << (t & 31));
+    }
+  });
+  return { wholeRuns, wholeTools };
 }
 
 function successors(task: Base): number[][] {

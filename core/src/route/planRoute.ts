@@ -12,9 +12,10 @@ import { searchOrder, widerAnswer } from './search.ts';
 
 /**
  * Positions expanded, over all sets of acts, before the answer comes with a gap. Expanding one costs about
- * acts² steps, so the number falls with the size: half a second's work on a bench notebook of some years.
+ * acts² steps, so the number falls with the size: half a second's work on 80 acts or 160, a second at most, on a
+ * bench notebook of some years.
  */
-const workLimit = 3_000_000;
+const workLimit = 20_000_000;
 const expansionLimitFor = (acts: number): number =>
   Math.max(100, Math.min(20_000, Math.floor(workLimit / Math.max(1, acts * acts))));
 /** Sets looked at while counting valid orders inside a plan; a route screen must not wait for a number. */

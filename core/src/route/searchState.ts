@@ -191,7 +191,9 @@ export class SearchState {
 
   /** A part whose whole rest can be done now for nothing. */
   private wholeFreePart(): number {
-    for (let p = 0; p < this.task.partActs.length; p++) if (this.restIsFree(p)) return p;
+    const { partActs, partMask } = this.task;
+    for (let p = 0; p < partActs.length; p++)
+      if (this.ahead(partMask[p] ?? this.done) && this.restIsFree(p)) return p;
     return none;
   }
 
@@ -255,21 +257,26 @@ export class SearchState {
    * at the most, so the least is had with the forced runs alone, each change counted at the cheaper of both.
    */
   private countAhead(): void {
-    const { tables, problem, partActs, tool } = this.task;
+    const { tables, problem, partActs, partMask, tool } = this.task;
     const { forced, toolsAhead, joins } = this;
     const { toolChange, resume } = problem.weights;
     const change = Math.min(toolChange, resume);
     this.resumes = 0;
     this.inParts = 0;
     for (let p = 0; p < partActs.length; p++) {
-      let [runs, begun, tools] = [0, false, 0];
-      for (const a of partActs[p] ?? []) {
-        if (hasBit(this.done, a)) begun = true;
-        else {
-          if ((tables.runs[a] ?? 0) > runs) runs = tables.runs[a] ?? 0;
-          const t = tool[a] ?? none;
-          if (t !== none) tools |= 1 << (t & 31);
-        }
+      const mask = partMask[p] ?? this.done;
+      if (!this.ahead(mask)) {
+        forced[p] = this.inside[p] = toolsAhead[p] = joins[p] = 0;
+        continue;
+      }
+      const begun = this.meets(mask);
+      let runs = begun ? 0 : (tables.wholeRuns[p] ?? 0);
+      let tools = begun ? 0 : (tables.wholeTools[p] ?? 0);
+      for (const a of begun ? (partActs[p] ?? []) : []) {
+        if (hasBit(this.done, a)) continue;
+        if ((tables.runs[a] ?? 0) > runs) runs = tables.runs[a] ?? 0;
+        const t = tool[a] ?? none;
+        if (t !== none) tools |= 1 << (t & 31);
       }
       // A run that goes on with a tool in hand takes up no first one; every other run does, at its start.
       const going = p === this.part && runs > 0;
@@ -347,10 +354,11 @@ export class SearchState {
 /** A part that is one run with one or two tools: nothing about its ends is open. */
 const exactly = -1;
 
+/** Ones in a word, by pairs, fours and bytes at a time. */
 function bits(x: number): number {
-  let count = 0;
-  for (let rest = x; rest !== 0; rest &= rest - 1) count++;
-  return count;
+  const pairs = x - ((x >>> 1) & 0x55555555);
+  const fours = (pairs & 0x33333333) + ((pairs >>> 2) & 0x33333333);
+  return Math.imul((fours + (fours >>> 4)) & 0x0f0f0f0f, 0x01010101) >>> 24;
 }
 
 /** How many acts a mask holds. */

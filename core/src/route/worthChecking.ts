@@ -17,11 +17,15 @@ export interface Assumption {
   readonly saving: number;
 }
 
+/** Positions expanded per plan where many are compared: enough for a proof on a bench notebook. */
+const manyPlans = 1_000;
+
 /**
  * For each assumption, what the best route to the targets would save without it; the dearest first, those
  * that save nothing left out. One plan per assumption on the route.
  */
-export function worthChecking(sequence: Sequence, request: RouteRequest): Assumption[] {
+export function worthChecking(sequence: Sequence, asked: RouteRequest): Assumption[] {
+  const request = { expansionLimit: manyPlans, ...asked };
   const planned = planRoute(sequence, request);
   if (!planned.ok) return [];
   const steps = new Set(planned.value.steps);
