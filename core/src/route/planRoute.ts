@@ -11,13 +11,13 @@ import type { Route, RouteRequest } from './request.ts';
 import { searchOrder, widerAnswer } from './search.ts';
 
 /**
- * Positions expanded, over all sets of acts, before the answer comes with a gap. Expanding one costs about
- * acts² steps, so the number falls with the size: half a second's work on 80 acts or 160, a second at most, on a
- * bench notebook of some years.
+ * Positions expanded, over all sets of acts, before the answer comes with a gap. What one costs grows with the
+ * acts, and how many are worth it falls; so the number falls with the cube of the size: a second's work at most on
+ * a bench notebook of some years.
  */
-const workLimit = 20_000_000;
+const workLimit = 1_600_000_000;
 const expansionLimitFor = (acts: number): number =>
-  Math.max(100, Math.min(20_000, Math.floor(workLimit / Math.max(1, acts * acts))));
+  Math.max(100, Math.min(20_000, Math.floor(workLimit / Math.max(1, acts ** 3))));
 /** Sets looked at while counting valid orders inside a plan; a route screen must not wait for a number. */
 const planCountLimit = 1_500;
 
