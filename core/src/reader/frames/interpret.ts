@@ -14,7 +14,7 @@ import { splitAtTurn } from './splitAtTurn.ts';
 import type { Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
 import { countsTalk, note, readTalk, takeBack } from './talk.ts';
-import type { Told } from './told.ts';
+import { partsIn, type Told } from './told.ts';
 import {
   countsLeads,
   heads,
@@ -109,6 +109,13 @@ const isPutOff = ({ piece }: Told): boolean =>
   ) &&
   has(piece, 'later', 'not', 'stays');
 
+/** A name alone before a colon heads the list behind it, as far as its sentence goes. */
+function readHead(scene: Scene, piece: Piece, { names, cables, verbs }: Frame): void {
+  if (piece.header && names.length === 1 && cables.length + verbs.length === 0)
+    scene.headPart = partsIn(scene, piece.chunks)[0] ?? null;
+  else if (piece.joiner !== 'colon' && piece.sentence !== scene.sentence) scene.headPart = null;
+}
+
 function readPiece(scene: Scene, { piece, frames }: Told): void {
   scene.joined = piece.joiner === 'and';
   if (/\border\b/i.test(textIn(scene.line, piece))) scene.ordering = piece.sentence;
@@ -131,6 +138,7 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
   if (isNone(scene, piece) || deniesLift(scene, piece) || countsTalk(scene, piece)) return;
   if (notes(scene, piece)) return;
   const whole = merged(frames);
+  readHead(scene, piece, whole);
   if (announcesKind(scene, piece, whole)) return;
   const mood = moodOf(scene, piece, whole);
   const told = scene.toldBefore && piece.joiner === 'and';

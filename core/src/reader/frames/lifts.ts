@@ -45,6 +45,7 @@ export function readLift(scene: Scene, frame: Frame): boolean {
   if (frees(scene, frame, lifted, verb) || peelsMentioned(scene, frame, verb)) return true;
   if (isOfScrew(scene, frame, lifted) || loosensTopic(scene, frame, verb)) return true;
   if (!lifted && !opensSomething(frame, verb)) return false;
+  if (liftsHead(scene, frame, lifted)) return true;
   if (isItsLead(scene, frame)) return true;
   const targets = targetsOf(scene, frame);
   const [first] = targets;
@@ -87,6 +88,18 @@ const isOrdered = (scene: Scene, frame: Frame, verb: Verb | undefined): boolean 
 /** "the board's coming out", said before it is done. */
 const isAnnounced = (scene: Scene, frame: Frame, verb: Verb | undefined): boolean =>
   scene.context.spoken && verb?.lemma === 'come' && verb.form === 'ing' && frame.names.length > 0;
+
+/** "heatsink: 5 screws, 1 antenna lead, out": the heatsink, which the list is about, not the lead said last. */
+function liftsHead(scene: Scene, frame: Frame, lifted: boolean): boolean {
+  const { headPart, lastPlaced } = scene;
+  const isAlone = frame.chunks.length === 1 && frame.particles.length === 1 && frame.verbs.length === 0;
+  if (!lifted || !isAlone || headPart === null || !scene.topicIsLead) return false;
+  if (lastPlaced?.kind !== 'undo' || lastPlaced.part === headPart) return false;
+  closeGroups(scene);
+  scene.name(headPart);
+  scene.put({ kind: 'lift', part: headPart }, spanOf(frame));
+  return true;
+}
 
 /** "display ribbon, flip lock, out": the ribbon, which was undone just before. */
 const isItsLead = (scene: Scene, frame: Frame): boolean =>

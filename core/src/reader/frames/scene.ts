@@ -89,6 +89,8 @@ export class Scene {
   headingLock: Mechanism | null = null;
   /** "…, on a plug, unplugged": what it was said to hang on, in this sentence. */
   hangsOn: Mechanism | null = null;
+  /** The part before the colon, which the whole list is about: "heatsink: 5 screws, 1 antenna lead, out". */
+  headPart: string | null = null;
   /** The piece is joined to the one before by "and". */
   joined = false;
   /** "all alike" was said: the kinds that follow hold for every group of the line. */

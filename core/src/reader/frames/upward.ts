@@ -1,4 +1,4 @@
-import { hasScrew, spanOf, type Frame } from './frame.ts';
+import { hasScrew, spanOf, textIn, type Frame } from './frame.ts';
 import type { Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
@@ -10,6 +10,11 @@ export function readUp(scene: Scene, piece: Piece, frames: readonly Frame[]): vo
   closeGroups(scene);
   scene.up = true;
   scene.upSaid = true;
+  // "one screw left over": it is the very one that did not go back.
+  if (/\b(?:left ?over|leftover|to spare|too many)\b/i.test(textIn(scene.line, piece))) {
+    note(scene, piece);
+    return;
+  }
   for (const frame of frames) {
     const parts = partsIn(
       scene,

@@ -132,9 +132,34 @@ export const mark: Rule = (tokens, at) => {
   // A bracket before a figure tells the parts of a whole: `13 screws (6 top, 7 bottom)`.
   if ((token.text === '[' || token.text === '(') && tokens[at + 1]?.kind === 'number')
     return { body: { k: 'break', mark: 'colon' }, to };
+  const aside = token.text === '(' ? behindAside(tokens, at) : null;
+  if (aside !== null) return { body: { k: 'plain' }, to: aside };
+  if (isSideMark(tokens, at)) return { body: { k: 'plain' }, to: at + 1 };
   const body = marks[token.text];
   return { body: body ?? { k: 'plain' }, to };
 };
+
+/** "rear door (battery): …": what the door is for, in brackets before the colon, heads no list. */
+function behindAside(tokens: readonly Token[], at: number): number | null {
+  const close = tokens.findIndex(({ text }, i) => i > at && i <= at + 4 && text === ')');
+  if (at === 0 || close < 0 || tokens[close + 1]?.text !== ':') return null;
+  const said = tokens.slice(at + 1, close);
+  return said.every((token) => token.kind === 'word' && !sideWord.test(token.lower)) ? close + 1 : null;
+}
+
+const sideWord = /^(?:l|r|lh|rh|left|right|top|bottom|upper|lower|front|rear|back|inner|outer|side|both)$/;
+
+/** "fan (left): …": a side in brackets says which of them; the brackets part nothing. */
+function isSideMark(tokens: readonly Token[], at: number): boolean {
+  const open = tokens[at]?.text === '(' ? at : tokens[at]?.text === ')' ? at - 2 : -1;
+  return (
+    open > 0 &&
+    /^(?:left|right)$/.test(tokens[open + 1]?.lower ?? '') &&
+    tokens[open]?.text === '(' &&
+    tokens[open + 2]?.text === ')' &&
+    tokens[open - 1]?.kind === 'word'
+  );
+}
 
 const named: Rule = (tokens, at, lexicon) => {
   const phrase = lexemeAt(tokens, at, lexicon);
