@@ -72,8 +72,29 @@ describe('reading a bench line', () => {
     // Nobody has counted them: no figure is made up, and "screws out" takes out screws.
     ['fan ? PH0 M2x4', [screws('fan', null, { drive: 'PH', size: 'PH0', thread: 'M2', lengthMm: 4 })]],
     ['rest of the fan screws PH0', [screws('fan', null, { drive: 'PH', size: 'PH0' })]],
-    ['fan 4 screws out', [{ ...screws('fan', 4, null) }]],
-    ['fan 4 screws, out', [{ ...screws('fan', 4, null) }, { kind: 'lift', part: 'fan' }]],
+    ['fan screws out', [screws('fan', null, null)]],
+    ['ssd screw out', [screws('storage', 1, null)]],
+    // Brackets behind a name say which one, or what for; a list is of what stands before its colon.
+    [
+      'fan (left): 3 PH0, out',
+      [screws('left-fan', 3, { drive: 'PH', size: 'PH0' }), { kind: 'lift', part: 'left-fan' }],
+    ],
+    [
+      'heatsink: 5 screws, 1 antenna lead, out',
+      [
+        screws('heatsink', 5, null),
+        {
+          kind: 'undo',
+          part: 'antenna',
+          verb: 'unplug',
+          tool: null,
+          joint: { type: 'connector', count: 1, mechanism: 'coax' },
+        },
+        { kind: 'lift', part: 'heatsink' },
+      ],
+    ],
+    ['bottom off', [{ kind: 'lift', part: 'base-cover' }]],
+    ['fan 4 screws, out', [screws('fan', 4, null), { kind: 'lift', part: 'fan' }]],
     [
       'unplug battery, wings',
       [

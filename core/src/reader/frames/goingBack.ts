@@ -1,3 +1,4 @@
+import { isWord } from '../phrases/chunk.ts';
 import { returning } from '../lexicon/particles.ts';
 import { hasScrew, leaves, returns, type Frame } from './frame.ts';
 import { has, type Piece } from './piece.ts';
@@ -26,7 +27,9 @@ const looksNew = (frame: Frame): boolean => frame.words.has('new') && !leaves(fr
 
 /** Is something put back, or a new one in? Particles and verbs decide; where the work goes up already, less is needed. */
 export function isGoingBack(scene: Scene, piece: Piece, frame: Frame): boolean {
-  const fits = frame.verbs.some(({ act, lemma, form }) => act === 'fit' && isFitting(lemma, form, frame));
+  const held = !scene.up && saysHow(frame);
+  const fits =
+    !held && frame.verbs.some(({ act, lemma, form }) => act === 'fit' && isFitting(lemma, form, frame));
   const takes = frame.verbs.some(
     ({ act, lemma }) =>
       ['unscrew', 'loosen', 'unplug', 'peel', 'unclip', 'cut', 'drill'].includes(act) ||
@@ -38,7 +41,7 @@ export function isGoingBack(scene: Scene, piece: Piece, frame: Frame): boolean {
   if (!scene.opened && !fits && !frame.words.has('new')) return false;
   if (takes && !frame.words.has('back')) return false;
   if (isMoved(frame)) return false;
-  if (fits || (returns(frame) && !isState(frame))) return true;
+  if (fits || (returns(frame) && !held && !isState(frame))) return true;
   if (looksNew(frame) && frame.verbs.some(({ act }) => act === 'have')) return false;
   if (looksNew(frame) && (scene.up || frame.names.length + frame.counts.length > 0 || frame.joint !== null))
     return true;
@@ -118,6 +121,21 @@ const isHeld = (frame: Frame): boolean =>
   !frame.words.has('again') &&
   !frame.words.has('back') &&
   !frame.words.has('now');
+
+/** "its clipped in", "they're glued in": how it sits; "clipped it in" is an act. */
+const saysHow = ({ chunks, words }: Frame): boolean =>
+  !words.has('again') &&
+  !words.has('back') &&
+  !words.has('now') &&
+  chunks.some((chunk, i) => {
+    const verb = chunks[i + 1];
+    return (
+      isWord(chunk, 'it', 'they') &&
+      verb?.k === 'verb' &&
+      verb.form === 'past' &&
+      (verb.act === 'fit' || verb.act === 'press')
+    );
+  });
 
 const isFitting = (lemma: string, form: string, frame: Frame): boolean => {
   if (form === 'past' && isHeld(frame)) return false;

@@ -113,7 +113,7 @@ const isPutOff = ({ piece }: Told): boolean =>
 function readHead(scene: Scene, piece: Piece, { names, cables, verbs }: Frame): void {
   if (piece.header && names.length === 1 && cables.length + verbs.length === 0)
     scene.headPart = partsIn(scene, piece.chunks)[0] ?? null;
-  else if (piece.joiner !== 'colon' && piece.sentence !== scene.sentence) scene.headPart = null;
+  else if (/[.!?]\s*$/.test(scene.line.slice(0, spanOf(piece).start))) scene.headPart = null;
 }
 
 function readPiece(scene: Scene, { piece, frames }: Told): void {

@@ -3,7 +3,7 @@ import { isWord } from '../phrases/chunk.ts';
 import { partKindOf } from '../entries/partName.ts';
 import { doing, leaves, spanOf, undoing, type Frame, type Verb } from './frame.ts';
 import { targetsOf, type Target } from './liftTargets.ts';
-import type { Scene } from './scene.ts';
+import { isPastLeads, type Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
 
 /** Verbs that take a part off by themselves; all others need a particle (`work it out`, `swing away`). */
@@ -63,11 +63,10 @@ export function readLift(scene: Scene, frame: Frame): boolean {
   return true;
 }
 
-/** "fan 4 screws out": it is the screws that are out; "fan 4 screws, out" takes the fan. */
-const isScrewsOut = ({ chunks, joint, verbs }: Frame): boolean =>
-  verbs.length === 0 &&
+/** "fan screws out": it is the screws that are out; "fan 4 screws, out" takes the fan. */
+const isScrewsOut = ({ chunks, counts, joint, verbs }: Frame): boolean =>
+  verbs.length + counts.length === 0 &&
   joint?.type === 'screws' &&
-  joint.plural &&
   chunks.some((chunk, i) => chunk.k === 'joint' && isWord(chunks[i + 1], 'out'));
 
 /** "port plate's out, board follows". */
@@ -92,9 +91,9 @@ const isAnnounced = (scene: Scene, frame: Frame, verb: Verb | undefined): boolea
 /** "heatsink: 5 screws, 1 antenna lead, out": the heatsink, which the list is about, not the lead said last. */
 function liftsHead(scene: Scene, frame: Frame, lifted: boolean): boolean {
   const { headPart, lastPlaced } = scene;
-  const isAlone = frame.chunks.length === 1 && frame.particles.length === 1 && frame.verbs.length === 0;
-  if (!lifted || !isAlone || headPart === null || !scene.topicIsLead) return false;
-  if (lastPlaced?.kind !== 'undo' || lastPlaced.part === headPart) return false;
+  const isAlone = frame.chunks.length === 1;
+  if (!lifted || !isAlone || headPart === null || scene.topic === headPart) return false;
+  if (lastPlaced?.kind !== 'undo' || !(lastPlaced.part === headPart || isPastLeads(scene))) return false;
   closeGroups(scene);
   scene.name(headPart);
   scene.put({ kind: 'lift', part: headPart }, spanOf(frame));

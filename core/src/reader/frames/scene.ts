@@ -286,12 +286,18 @@ const isOuter = (part: string): boolean => part !== 'power-supply' && outerKinds
  * The part that an act without one is about: the topic of the line or the part in work. Outside, before a
  * cover is named, it is the cover.
  */
+/** In a list under a heading, behind the leads of other parts: what has no name is of the heading again. */
+export const isPastLeads = ({ headPart, topicIsLead, lastPlaced }: Scene): boolean =>
+  topicIsLead ||
+  (lastPlaced?.kind === 'undo' && lastPlaced.joint.type === 'connector' && lastPlaced.part !== headPart);
+
 export function ownerFor(
   scene: Scene,
   hiddenBy: string | null = null,
 ): { part: string | null; inferred: boolean } {
   const { topic } = scene;
   const { procedure } = scene.context;
+  if (scene.headPart !== null && isPastLeads(scene)) return { part: scene.headPart, inferred: false };
   if (procedure !== null && topic !== null && ['antenna', 'cable'].includes(partKindOf(topic)))
     return { part: procedure, inferred: true };
   // Under a foot or a strip sit the screws of the cover.

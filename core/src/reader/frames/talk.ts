@@ -46,12 +46,25 @@ function dropListed(scene: Scene): void {
   }
 }
 
+/** "it stays in the frame": what stays is what was spoken of, not what it stays in. */
+const staysInside = ({ chunks }: Piece): boolean => {
+  const name = chunks.findIndex(({ k }) => k === 'name');
+  return isWord(chunks[0], 'it', 'they') && isWord(chunks[1], 'stays') && name > 1;
+};
+
+/** The part of what was said last, else the topic. */
+function spokenOf(scene: Scene): string | null {
+  const last = scene.lastPlaced;
+  return (last && 'part' in last ? last.part : null) ?? scene.topic;
+}
+
 /** Everything that is no act: kept as what it is, with the part it is about. */
 export function readTalk(scene: Scene, piece: Piece, frame: Frame, mood: Exclude<Mood, 'act' | 'up'>): void {
   if (staysIn(scene, piece)) return;
   if (leavesThem(scene, frame, mood)) return void takeBack(scene, piece);
   const parts = partsIn(scene, piece.chunks);
   const [part] = parts;
+  const inside = mood === 'left' && staysInside(piece);
   if (frame.joint && frame.joint.type !== 'screws') scene.mentioned = frame.joint.type;
   // "board screws, how many? five": what is asked for is what was spoken of.
   if (mood === 'asked') scene.heading = frame.joint?.type ?? (frame.names.length > 0 ? null : scene.heading);
@@ -59,6 +72,7 @@ export function readTalk(scene: Scene, piece: Piece, frame: Frame, mood: Exclude
     scene.waiting = frame.cables.map(({ owner }) => ({ part: owner ?? scene.topic ?? 'cable', cable: true }));
   if (
     mood !== 'caution' &&
+    !inside &&
     (part !== undefined || frame.joint?.owner) &&
     (mood === 'asked' || mood === 'left' || scene.groups.length === 0)
   ) {
@@ -67,7 +81,7 @@ export function readTalk(scene: Scene, piece: Piece, frame: Frame, mood: Exclude
   if (frame.measures.length > 0 && mood === 'left') readMeasures(scene, frame);
   if (frame.codes.length > 0 && mood !== 'note' && mood !== 'caution' && mood !== 'asked')
     readNumbers(scene, frame);
-  const owner = part ?? scene.topic;
+  const owner = inside ? spokenOf(scene) : (part ?? scene.topic);
   if (mood === 'left') scene.put({ kind: 'seen', part: owner, state: 'left' }, spanOf(piece));
   else if (mood === 'seen') seen(scene, piece, frame, owner);
   else if (mood === 'caution') scene.put({ kind: 'caution', ...(part ? { part } : {}) }, spanOf(piece));

@@ -40,6 +40,7 @@ export function readUncounted(scene: Scene, frame: Frame): boolean {
   if (scene.groups.some((group) => group.type === joint.type)) return true;
   const made: EntryJoint = {
     type: joint.type,
+    ...(joint.type === 'screws' && !joint.plural ? { count: 1 } : {}),
     ...(hasScrew(frame) ? { screw: frame.screw } : {}),
     ...(joint.type === 'screws' && frame.hiddenBy ? { hiddenBy: frame.hiddenBy } : {}),
   };

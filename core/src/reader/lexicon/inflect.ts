@@ -34,6 +34,7 @@ export function plural(noun: string): string {
 /** What a word may be the plural of; the word itself where it is none. */
 export function singular(word: string): string {
   if (word.length < 4 || word.endsWith('ss') || word.endsWith('us')) return word;
+  if (word.endsWith('alves')) return `${word.slice(0, -3)}f`;
   if (word.endsWith('ies')) return `${word.slice(0, -3)}y`;
   if (/(xes|ches|shes|sses)$/.test(word)) return word.slice(0, -2);
   return word.endsWith('s') ? word.slice(0, -1) : word;

@@ -99,7 +99,7 @@ export const propertyRows: readonly (readonly [property: Partial<Screw>, words: 
   ],
   [
     { sprung: true },
-    'sprung, spring loaded, springloaded, springy, with springs, with spring, on springs, spring screw, w spring, w springs, spring mounted, with a spring',
+    'sprung, spring loaded, springloaded, springy, with springs, with spring, on springs, spring screw, spring screws, spring bolts, spring mounted screws, w spring, w springs, spring mounted, with a spring',
   ],
   [{ shouldered: true }, 'shouldered, shoulder, shldr, shoulder screw, with a shoulder, stepped'],
   [{ head: 'pan' }, 'pan head, pan heads, panhead, round head, round heads, cheese head, dome head'],
@@ -114,7 +114,7 @@ export const propertyRows: readonly (readonly [property: Partial<Screw>, words: 
 export const lookWords =
   'short, shorter, long, longer, longest, shortest, silver, black, blue, green, gold, golden, brass, white, red, grey, gray, yellow, copper, copper coloured, bronze, fine, coarse, small, smaller, big, bigger, ' +
   'large, larger, tiny, teeny, titchy, little, wee, fat, fatter, thick, thin, thicker, thinner, odd, wrong, different, normal, ordinary, plain, identical, silvery, blk, blu, slv, shiny, dark, nickel, wht, wht ring, stubby, stumpy, ' +
-  'lil, long ones, short ones, big ones, little ones, small ones, tall, taller, wide, rubber mounted, machine, self tapping, knurled, visible, magnetic, painted, main, aux';
+  'lil, long ones, short ones, big ones, little ones, small ones, tall, taller, wide, rubber mounted, machine, self tapping, knurled, security, tamper proof, tamperproof, hollow, pinned, visible, magnetic, painted, main, aux';
 
 export const driveRows: readonly (readonly [drive: Drive, words: string])[] = [
   [
@@ -172,7 +172,7 @@ export const driveFillers = 'number, no, nr, size, head, bit, driver, screwdrive
 export const tightenRows = [
   [
     'numbered',
-    'numbered, in order, by number, by numbers, marked order, in number order, in numbered order, order marked, in the marked order, with numbers, with a number, in sequence, numbers beside them, in numerical order, order printed, order on label, in the order marked, in the order of the numbers, stamped with numbers',
+    'numbered, in reverse order, in the reverse order, reverse order, in reverse, last to first, highest first, in order, by number, by numbers, marked order, in number order, in numbered order, order marked, in the marked order, with numbers, with a number, in sequence, numbers beside them, in numerical order, order printed, order on label, in the order marked, in the order of the numbers, stamped with numbers',
   ],
   [
     'cross',

@@ -60,6 +60,7 @@ export const count: Rule = (tokens, at, lexicon) => {
   const lead = isTimes(tokens[at]) && (tokens[at + 1]?.kind === 'number' || tokens[at]?.text !== 'x') ? 1 : 0;
   const number = readNumber(tokens, at + lead);
   if (!number || !Number.isInteger(number.value) || number.value < 0 || number.value > 400) return null;
+  if (lead === 0 && isItsName(tokens, at, number.to)) return { body: { k: 'attribute' }, to: number.to };
   const attribute = attributeBehind(tokens, number.to, lexicon);
   if (attribute) return { body: { k: 'attribute' }, to: attribute };
   const to =
@@ -68,6 +69,12 @@ export const count: Rule = (tokens, at, lexicon) => {
       : number.to;
   return { body: { k: 'count', n: number.value }, to };
 };
+
+/** "flex two is the keypad", "ribbon 2 off": behind a lead in the singular a figure says which one. */
+const isItsName = (tokens: readonly Token[], at: number, to: number): boolean =>
+  /^(?:flex|ribbon|cable|lead|wire)$/.test(tokens[at - 1]?.lower ?? '') &&
+  !isTimes(tokens[to]) &&
+  /^(?:|,|:|;|\.|is|was|the|goes|off|out|unplugged|undone|up|free|open|done)$/.test(tokens[to]?.lower ?? '');
 
 /** "the left one", "that one", "a silver one": no count. */
 function isPronoun(tokens: readonly Token[], at: number, lexicon: Lexicon): boolean {

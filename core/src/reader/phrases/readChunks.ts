@@ -13,7 +13,8 @@ import { lexemeAt, mendTokens, type Lexeme } from './lexemes.ts';
 import { readName } from './names.ts';
 import { shareNouns } from './shareNouns.ts';
 import { facing } from './facing.ts';
-import { backCover, cell, notCounted, shortKind } from './shortForms.ts';
+import { behindAside, isKindMark, isSideMark } from './brackets.ts';
+import { backCover, bottomCover, cell, notCounted, shortKind } from './shortForms.ts';
 
 /**
  * The phrase level: at each place the first rule that applies takes the longest stretch it can. Sizes,
@@ -109,7 +110,7 @@ export const marks: Readonly<Record<string, ChunkBody>> = {
   '-': { k: 'break', mark: 'comma' },
 };
 
-export const mark: Rule = (tokens, at) => {
+export const mark: Rule = (tokens, at, lexicon) => {
   const token = tokens[at];
   if (token?.kind !== 'mark') return null;
   let to = at + 1;
@@ -134,32 +135,11 @@ export const mark: Rule = (tokens, at) => {
     return { body: { k: 'break', mark: 'colon' }, to };
   const aside = token.text === '(' ? behindAside(tokens, at) : null;
   if (aside !== null) return { body: { k: 'plain' }, to: aside };
-  if (isSideMark(tokens, at)) return { body: { k: 'plain' }, to: at + 1 };
+  if (isSideMark(tokens, at) || isKindMark(tokens, at, kind, lexicon))
+    return { body: { k: 'plain' }, to: at + 1 };
   const body = marks[token.text];
   return { body: body ?? { k: 'plain' }, to };
 };
-
-/** "rear door (battery): …": what the door is for, in brackets before the colon, heads no list. */
-function behindAside(tokens: readonly Token[], at: number): number | null {
-  const close = tokens.findIndex(({ text }, i) => i > at && i <= at + 4 && text === ')');
-  if (at === 0 || close < 0 || tokens[close + 1]?.text !== ':') return null;
-  const said = tokens.slice(at + 1, close);
-  return said.every((token) => token.kind === 'word' && !sideWord.test(token.lower)) ? close + 1 : null;
-}
-
-const sideWord = /^(?:l|r|lh|rh|left|right|top|bottom|upper|lower|front|rear|back|inner|outer|side|both)$/;
-
-/** "fan (left): …": a side in brackets says which of them; the brackets part nothing. */
-function isSideMark(tokens: readonly Token[], at: number): boolean {
-  const open = tokens[at]?.text === '(' ? at : tokens[at]?.text === ')' ? at - 2 : -1;
-  return (
-    open > 0 &&
-    /^(?:left|right)$/.test(tokens[open + 1]?.lower ?? '') &&
-    tokens[open]?.text === '(' &&
-    tokens[open + 2]?.text === ')' &&
-    tokens[open - 1]?.kind === 'word'
-  );
-}
 
 const named: Rule = (tokens, at, lexicon) => {
   const phrase = lexemeAt(tokens, at, lexicon);
@@ -222,11 +202,20 @@ const isSideOf = (tokens: readonly Token[], at: number, to: number): boolean =>
   tokens[to]?.lower === 'side' && tokens[at - 1]?.lower === 'the' && tokens[to + 1]?.lower !== 'cover';
 
 /** "its screws in a bag", "one screw in the rim": no "screw in" of the hands. */
-const isNoun = (tokens: readonly Token[], at: number, { senses, to }: Lexeme): boolean =>
+const isNoun = (tokens: readonly Token[], at: number, { senses, to }: Lexeme, lexicon: Lexicon): boolean =>
   to > at + 1 &&
   senses[0]?.k === 'verb' &&
   (senses[0].act === 'fit' || senses[0].act === 'unscrew') &&
-  (tokens[at]?.lower.endsWith('s') === true || determiners.has(tokens[at - 1]?.lower ?? ''));
+  (tokens[at]?.lower.endsWith('s') === true ||
+    determiners.has(tokens[at - 1]?.lower ?? '') ||
+    isOfPart(tokens, at, lexicon));
+
+/** "ssd screw out": the screw of what is named before it. */
+function isOfPart(tokens: readonly Token[], at: number, lexicon: Lexicon): boolean {
+  const before = tokens[at - 1];
+  const sense = before?.kind === 'word' ? lexicon.match([before], 0)?.senses[0]?.k : undefined;
+  return tokens[at]?.lower === 'screw' && (sense === 'part' || sense === 'head');
+}
 
 const determiners = new Set([
   'the',
@@ -244,7 +233,9 @@ const determiners = new Set([
 
 const lexeme: Rule = (tokens, at, lexicon) => {
   const phrase = lexemeAt(tokens, at, lexicon);
-  const noun = isNoun(tokens, at, phrase) ? lexemeAt(tokens.slice(at, at + 1), 0, lexicon).senses : [];
+  const noun = isNoun(tokens, at, phrase, lexicon)
+    ? lexemeAt(tokens.slice(at, at + 1), 0, lexicon).senses
+    : [];
   const verb = phrase.senses.find((sense) => sense.k === 'verb' && sense.form === 's');
   const isName = phrase.senses[0]?.k === 'part' || phrase.senses[0]?.k === 'head';
   if (verb && isName && phrase.to === at + 1 && tells(tokens, at))
@@ -388,6 +379,7 @@ const rules: readonly Rule[] = [
   notCounted,
   mark,
   backCover,
+  bottomCover,
   named,
   lexeme,
 ];

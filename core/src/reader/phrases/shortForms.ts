@@ -65,6 +65,23 @@ export const backCover: Rule = (tokens, at, lexicon) => {
   return { body, to: at + 1 };
 };
 
+/** "bottom off", "the bottom comes away": the cover beneath. */
+export const bottomCover: Rule = (tokens, at) => {
+  const before = tokens[at - 1];
+  const opens = before === undefined || before.kind === 'mark' || /^(?:the|and|then|now)$/.test(before.lower);
+  const leaves = /^(?:off|away|comes|came|lifts|lifted|pops|popped)$/.test(tokens[at + 1]?.lower ?? '');
+  if (!/^(?:bottom|underside)$/.test(tokens[at]?.lower ?? '') || !opens || !leaves) return null;
+  const body = {
+    k: 'name',
+    part: 'base-cover',
+    known: true,
+    bare: false,
+    plural: false,
+    word: 'bottom',
+  } as const;
+  return { body, to: at + 1 };
+};
+
 /** Behind these words `back` is a way: "back in", "back edge". */
 const behindBack = new Set(
   'in, together, up, down, home, again, into, to, from, edge, side, of, left, right, '.split(', '),
