@@ -1,13 +1,17 @@
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { atStep, hurryUntil, inPhase, openUnit, startRun, withTime } from './support/bench.ts';
+import { atStep, hurryUntil, inPhase, openUnit, pressUntil, startRun, withTime } from './support/bench.ts';
 import { published } from './support/summary.ts';
 
 test.describe.configure({ timeout: 150_000 });
 
 const title = (page: Page) => page.getByTestId('step-title');
 const closeJob = async (page: Page): Promise<void> => {
-  await expect(page.getByTestId('balance')).toHaveText('The ledger balances');
+  const balance = page.getByTestId('balance');
+  await expect(balance).toHaveText('The ledger balances');
+  // One Space too many closes nothing.
+  await page.keyboard.press('Space');
+  await expect(balance).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('closed')).toContainText('Every screw accounted for');
 };
@@ -256,4 +260,26 @@ test('what is left out on the way back stops the closing by its name, until it i
   await expect(title(page)).toHaveText('Drive shield on');
   await page.keyboard.press('Space');
   await closeJob(page);
+});
+
+test('Space goes forward whatever was clicked before; a closed job is opened again with its reason', async ({
+  page,
+}) => {
+  await startRun(page, 'SK-0407', '1');
+  await pressUntil(page, async () => (await page.getByTestId('count').count()) > 0);
+  const count = page.getByTestId('count');
+  await page.getByRole('button', { name: /stripped/ }).click();
+  await expect(page.getByText('1 stripped')).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect(count).toContainText('1/');
+  await expect(page.getByText('1 stripped')).toBeVisible();
+  await hurryUntil(page, inPhase(page, 'close'));
+  await closeJob(page);
+  await expect(page.getByTestId('closing-facts')).toContainText('1 stripped');
+  await page.getByRole('button', { name: 'Open it again' }).click();
+  await page.getByTestId('reopen-why').locator('input').fill('fan rattles');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('balance')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('closed')).toContainText('Opened again: fan rattles');
 });

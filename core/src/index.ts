@@ -41,6 +41,8 @@ export * from './route/request.ts';
 export * from './route/planRoute.ts';
 export * from './route/orderCost.ts';
 export * from './route/why.ts';
+export { arrivalOf, type Arrival } from './run/arrival.ts';
+export { closingFacts } from './run/closing.ts';
 export { unreachableParts } from './route/unreachable.ts';
 export {
   actsToward,
@@ -85,6 +87,7 @@ export * from './run/summary.ts';
 export * from './run/jobReport.ts';
 
 export * from './api/messages.ts';
+export { keepable, unkeepable } from './api/text.ts';
 
 export { readCaptions, narrationLimit, type Cue } from './reader/speech/readCaptions.ts';
 export { draftNarration, draftWithDoubts, type DoubtedEntry } from './reader/speech/draftNarration.ts';

@@ -240,6 +240,24 @@ describe('revisions', () => {
   });
 });
 
+test('a character that no database keeps is refused with its place, and the next line is kept', async () => {
+  const id = await openRecording();
+  const line = (text: string) => ({
+    id: randomUUID(),
+    at: new Date().toISOString(),
+    body: { kind: 'line', text, entries: [{ kind: 'note', text, at: null, confidence: 1 }] },
+  });
+  for (const text of ['fan\0 off', 'fan \ud83d off']) {
+    const items = [line(text)];
+    const refused = await request(app).post(`/api/recordings/${id}/entries`).send({ items }).expect(400);
+    expect(refused.body).toMatchObject({ code: 'body-malformed', where: 'items.0.body.text' });
+  }
+  await request(app)
+    .post(`/api/recordings/${id}/entries`)
+    .send({ items: [line('fan off 😀')] })
+    .expect(200);
+});
+
 describe('a part that no order reaches', () => {
   test('is not published in silence: the answer names the circle and its weakest link, and a reason is needed', async () => {
     const sequence = JSON.parse(

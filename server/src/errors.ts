@@ -1,4 +1,4 @@
-import type { Problem } from '@bemtor/core';
+import { unkeepable, type Problem } from '@bemtor/core';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { ZodError, ZodType } from 'zod';
 import { isConnectionLoss } from './db/connectionLoss.ts';
@@ -58,7 +58,14 @@ export const asProblem = ({ code, message, extra }: ProblemError): Problem => ({
 /** Parses a body or throws the problem that names the path of the first fault. */
 export function parseBody<T>(schema: ZodType<T>, body: unknown): T {
   const parsed = schema.safeParse(body);
-  if (parsed.success) return parsed.data;
+  if (parsed.success) {
+    const where = unkeepable(parsed.data);
+    if (where === null) return parsed.data;
+    throw new ProblemError('body-malformed', `${where}: holds a character that cannot be kept`, {
+      where,
+      right: 'text without NUL and without halves of a surrogate pair',
+    });
+  }
   throw bodyProblem(parsed.error);
 }
 

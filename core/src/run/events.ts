@@ -78,6 +78,8 @@ export const jobEventBodySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('paused'), reason: z.string().max(200) }),
   z.strictObject({ kind: z.literal('resumed') }),
   z.strictObject({ kind: z.literal('closed'), remark: z.string().max(500).nullable() }),
+  /** Closed too early, or something was found afterwards: it goes on where it stood. */
+  z.strictObject({ kind: z.literal('reopened'), reason: z.string().min(1).max(300) }),
 ]);
 export type JobEventBody = z.infer<typeof jobEventBodySchema>;
 export type StartedBody = Extract<JobEventBody, { kind: 'started' }>;

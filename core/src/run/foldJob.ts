@@ -158,6 +158,12 @@ function apply(draft: Draft, { at, body }: JobEvent): void {
       draft.closedAt ??= at;
       draft.remark ??= body.remark;
       return;
+    case 'reopened':
+      // The time that it stood closed is no time of work.
+      if (draft.closedAt) draft.pausedMs += Math.max(0, Date.parse(at) - Date.parse(draft.closedAt));
+      draft.closedAt = draft.remark = null;
+      draft.notes.push({ at, step: null, text: `Opened again: ${body.reason}` });
+      return;
   }
 }
 

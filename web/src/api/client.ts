@@ -1,3 +1,4 @@
+import { keepable } from '@bemtor/core';
 import type { Problem } from '@bemtor/core';
 import { readSnapshot, writeSnapshot } from './local.ts';
 
@@ -50,7 +51,7 @@ export async function send<T>(
   headers: Record<string, string> = {},
   method: 'POST' | 'PUT' = 'POST',
 ): Promise<T> {
-  const text = JSON.stringify(body);
+  const text = JSON.stringify(keepable(body));
   const response = await request(path, {
     method,
     // A page that is left in the middle of sending lets a small request go on.

@@ -1,4 +1,4 @@
-import type { Acknowledged, StreamItem } from '@bemtor/core';
+import { keepable, type Acknowledged, type StreamItem } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
 import { computed, onScopeDispose, ref, shallowRef, toRaw } from 'vue';
 import { Away, read, Refused } from './client.ts';
@@ -117,7 +117,8 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
       stream: key(),
       order: (lastOrder = Math.max(lastOrder + 0.001, Date.now())),
       at: new Date().toISOString(),
-      body: toRaw(body),
+      // A character that no database keeps would hold up this line and all after it.
+      body: keepable(toRaw(body)),
       ...(technicianHere() ? { by: technicianHere() } : {}),
     };
     waiting.value = [...waiting.value, { ...item, writing: true }];

@@ -218,6 +218,10 @@ function ownerOf({ joint, sides: [side] }: Frame): string | null {
   return owner === null ? null : applySideTo(owner, side);
 }
 
+/** Feet, caps and seals have no screws: one that is missing is missing itself. */
+const holdsByItself = (part: string): boolean =>
+  partKindOf(part) === 'foot' || /(?:^|-)(?:seal|cap|bung|bumper|blank|stylus)$/.test(part);
+
 /** "one missing", "the ninth never was there", "dust filter missing". True where it is one. */
 export function readMissing(scene: Scene, frame: Frame, piece: Piece): boolean {
   if (!frame.words.has('missing')) return false;
@@ -231,7 +235,7 @@ export function readMissing(scene: Scene, frame: Frame, piece: Piece): boolean {
     frame.joint === null &&
     !hasScrew(frame) &&
     piece.chunks.some(({ k }) => k === 'name') &&
-    (counted === null || name.plural);
+    (counted === null || name.plural || (said !== null && holdsByItself(said)));
   const open = scene.groups[0];
   const owner = said !== null ? { part: said } : open ? { part: open.part } : ownerFor(scene);
   const count = counted && counted.n > 0 ? Math.min(counted.n, 200) : 1;

@@ -20,6 +20,8 @@ import LeftoversPanel from './LeftoversPanel.vue';
 const props = defineProps<{
   view: JobView;
   names: ReadonlyMap<string, string>;
+  /** Feet, caps, seals that were not there on arrival. */
+  absent: readonly string[];
   explain: (inHand: readonly InHand[]) => Leftovers | null;
 }>();
 const emit = defineEmits<{
@@ -51,6 +53,14 @@ const columns: readonly { what: CountKind; head: string; key: string }[] = [
   { what: 'omitted', head: 'Left out', key: 'O' },
   { what: 'lost', head: 'Lost', key: 'L' },
 ];
+const canClose = computed(
+  () =>
+    props.view.notBack.length === 0 &&
+    ((ledger.value.balanced && !leftOver.value) || remark.value.trim() !== ''),
+);
+const close = (): void => {
+  if (canClose.value) emit('close', remark.value.trim() || null);
+};
 useKeys(() => ({
   ArrowDown: () => (at.value = Math.min(ledger.value.rows.length - 1, at.value + 1)),
   ArrowUp: () => (at.value = Math.max(0, at.value - 1)),
@@ -60,6 +70,7 @@ useKeys(() => ({
   o: () => change('omitted', 1),
   l: () => change('lost', 1),
   v: () => (leftOver.value = !leftOver.value),
+  Enter: close,
 }));
 </script>
 
@@ -67,7 +78,13 @@ useKeys(() => ({
   <section class="close" aria-label="Close the job">
     <p class="place">All steps done</p>
     <h1 data-testid="balance">
-      {{ ledger.balanced ? 'The ledger balances' : 'The ledger does not balance' }}
+      {{
+        leftOver
+          ? 'A screw is left over'
+          : ledger.balanced
+            ? 'The ledger balances'
+            : 'The ledger does not balance'
+      }}
     </h1>
     <ul v-if="view.notBack.length > 0" class="stop" data-testid="not-back">
       <li v-for="one in view.notBack" :key="one.step">
@@ -128,7 +145,12 @@ useKeys(() => ({
       </tbody>
     </table>
     <LeftoversPanel v-if="showLeftovers" :view="view" :names="names" :explain="explain" />
-    <label v-if="!ledger.balanced" class="reason"
+    <ul v-if="absent.length > 0" class="absent" data-testid="absent">
+      <li v-for="part in absent" :key="part">
+        {{ sentence(part) }} on arrival: not in the ledger, still to be got
+      </li>
+    </ul>
+    <label v-if="!ledger.balanced || leftOver" class="reason"
       >Why it is closed all the same
       <input
         v-model="remark"
@@ -136,13 +158,9 @@ useKeys(() => ({
         placeholder="e.g. one screw found under the bench, fitted afterwards"
     /></label>
     <div class="acts">
-      <button
-        class="act-button primary"
-        :disabled="view.notBack.length > 0 || (!ledger.balanced && remark.trim() === '')"
-        data-testid="close-job"
-        @click="$emit('close', remark.trim() || null)"
-      >
-        Close the job <KeyHint v-if="ledger.balanced && view.notBack.length === 0" name="Enter" />
+      <button class="act-button primary" :disabled="!canClose" data-testid="close-job" @click="close">
+        Close the job
+        <KeyHint v-if="canClose" name="Enter" />
       </button>
       <button class="act-button" @click="$emit('back')"><KeyHint name="Bksp" /> back to the last step</button>
       <button class="act-button" :aria-pressed="showLeftovers" @click="leftOver = !leftOver">
@@ -164,6 +182,10 @@ useKeys(() => ({
 h1 {
   font: 600 58px/1.1 var(--label);
   margin-bottom: 16px;
+}
+.absent {
+  font-size: 18px;
+  margin: 12px 0;
 }
 .stop {
   font-size: 18px;

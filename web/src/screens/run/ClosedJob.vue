@@ -1,12 +1,28 @@
 <script setup lang="ts">
-import type { JobView } from '@bemtor/core';
-import { computed } from 'vue';
+import { closingFacts, sentence, type JobView } from '@bemtor/core';
+import { computed, ref } from 'vue';
 import { duration, timeOfDay } from '../../composables/format.ts';
 import { smallPicture, wholePicture } from '../../pictures/pictures.ts';
 
 /** What is said when a job is done. */
-const props = defineProps<{ view: JobView; seconds: number }>();
-defineEmits<{ logbook: [] }>();
+const props = defineProps<{
+  view: JobView;
+  seconds: number;
+  names: ReadonlyMap<string, string>;
+  /** Feet, caps, seals that were not there on arrival. */
+  absent: readonly string[];
+}>();
+const emit = defineEmits<{ logbook: []; reopen: [reason: string] }>();
+const facts = computed(() => closingFacts(props.view.ledger, (part) => props.names.get(part) ?? part));
+const heading = computed(() => {
+  if (!props.view.ledger.balanced) return 'Closed with an open ledger';
+  return props.view.state.remark ? 'Closed with a remark' : 'Every screw accounted for';
+});
+const why = ref('');
+const asked = ref(false);
+function reopen(): void {
+  if (why.value.trim() !== '') emit('reopen', why.value.trim());
+}
 const notes = computed(() => props.view.state.notes);
 const pictures = computed(() => props.view.state.pictures);
 const titles = computed(() => new Map(props.view.steps.map((step) => [step.id, step.title])));
@@ -16,7 +32,7 @@ const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + 
 <template>
   <section class="closed" data-testid="closed">
     <p class="place">Closed</p>
-    <h1>{{ view.ledger.balanced ? 'Every screw accounted for' : 'Closed with an open ledger' }}</h1>
+    <h1>{{ heading }}</h1>
     <p v-if="view.state.remark" class="remark">{{ view.state.remark }}</p>
     <dl>
       <div>
@@ -32,6 +48,10 @@ const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + 
         <dt>steps</dt>
       </div>
     </dl>
+    <ul v-if="facts.length + absent.length > 0" class="facts" data-testid="closing-facts">
+      <li v-for="fact in facts" :key="fact">{{ sentence(fact) }}</li>
+      <li v-for="part in absent" :key="part">{{ sentence(part) }} on arrival; still to be got</li>
+    </ul>
     <ul v-if="notes.length > 0" class="notes">
       <li v-for="note in notes" :key="note.at + note.text">
         <span class="mono">{{ timeOfDay(note.at) }}</span> {{ note.text }}
@@ -46,11 +66,35 @@ const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + 
     <div class="acts">
       <button class="act-button primary" @click="$emit('logbook')">Logbook</button>
       <router-link class="act-button" to="/">To the bench</router-link>
+      <v-btn v-if="!asked" class="act-button" variant="text" @click="asked = true">Open it again</v-btn>
     </div>
+    <v-form v-if="asked" class="reopen" @submit.prevent="reopen">
+      <v-text-field
+        v-model="why"
+        label="Why it is opened again"
+        maxlength="300"
+        autofocus
+        data-testid="reopen-why"
+      />
+      <v-btn type="submit" class="act-button" variant="flat" :disabled="why.trim() === ''"
+        >Open it again</v-btn
+      >
+    </v-form>
   </section>
 </template>
 
 <style scoped>
+.facts {
+  font-size: 20px;
+  margin-bottom: 18px;
+}
+.reopen {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  max-width: 720px;
+  margin-top: 18px;
+}
 .closed {
   padding: 40px 44px;
 }

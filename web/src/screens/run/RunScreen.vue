@@ -129,11 +129,18 @@ const acts: Readonly<Record<RunKey, () => void>> = {
   keys: () => (dialog.value = 'keys'),
 };
 
+/** Space goes forward, whatever was clicked before: a button that a finger or mouse pressed keeps no focus. */
+function letGo(event: MouseEvent): void {
+  const { activeElement } = window.document;
+  if (event.detail > 0 && activeElement instanceof HTMLButtonElement) activeElement.blur();
+}
+
 /** Keys that always mean something, and those of a step; at the close the table has its own. */
 useKeys(() => ({
   ' ': acts.forward,
   PageDown: acts.forward,
-  Enter: acts.all,
+  // At the close the ledger answers to it.
+  ...(view.value?.progress.phase === 'close' ? {} : { Enter: acts.all }),
   Backspace: acts.back,
   PageUp: acts.back,
   n: acts.note,
@@ -180,6 +187,7 @@ const stepKeys = (): KeyMap => ({
     :data-phase="view.progress.phase"
     :data-step="step?.id ?? ''"
     :data-holding="run.holdRunning.value"
+    @click="letGo"
   >
     <section class="card main">
       <ServerState class="away" :away="job.stream.away.value" :waiting="job.waiting.value" />
@@ -191,12 +199,16 @@ const stepKeys = (): KeyMap => ({
         v-if="view.progress.phase === 'closed'"
         :view="view"
         :seconds="seconds"
+        :names="names"
+        :absent="run.arrival.value.parts"
         @logbook="router.push('/logbook')"
+        @reopen="run.reopen"
       />
       <CloseJob
         v-else-if="view.progress.phase === 'close'"
         :view="view"
         :names="names"
+        :absent="run.arrival.value.parts"
         :explain="run.leftovers"
         @close="run.close"
         @back="run.backward"
@@ -215,7 +227,7 @@ const stepKeys = (): KeyMap => ({
           :keep="view.state.started?.schools?.keep ?? 'cell'"
           :tape-row="view.ledger.rows.findIndex((one) => one.joint === row?.joint) + 1"
           :names="names"
-          :arrival="{ rows: outside, at: arrivalAt, hint: run.arrivalHint.value }"
+          :arrival="{ rows: outside, at: arrivalAt, hint: run.arrival.value.hint }"
           :fitted="step.part ? (view.state.swapped.get(step.part.id) ?? '') : ''"
           :pictures="view.state.pictures.flatMap((one) => (one.step === step?.id ? one.picture : []))"
           :choice="choice?.short ?? 0"

@@ -1,5 +1,6 @@
 import {
   backAct,
+  arrivalOf,
   explainLeftovers,
   foldLines,
   nextAct,
@@ -8,9 +9,10 @@ import {
   stepCount,
   viewJob,
   workedSeconds,
-  writeLine,
+  type Arrival,
   type Difference,
   type DifferedBody,
+  type Entry,
   type InHand,
   type LedgerRow,
   type RecordBody,
@@ -39,7 +41,8 @@ export function useRun(unitId: string) {
   const job = useJob(document);
   const { view } = job;
   const holdRunning = ref(false);
-  const arrivalHint = ref<string | null>(null);
+  /** What intake or the unit's recording say was missing; it is offered, not taken over silently. */
+  const arrival = shallowRef<Arrival>({ hint: null, parts: [] });
   const ready = ref(false);
   /** What was just done and can be taken back with one key, or why something could not be done. */
   const told = ref<{ readonly words: string; readonly undo?: () => Promise<void> } | null>(null);
@@ -53,17 +56,15 @@ export function useRun(unitId: string) {
       followed.value = (await read<Published>(`/models/${code}/revisions/${revision}`)).value;
     }
     ready.value = true;
-    const marks = unit.value?.intake.marks.filter(({ kind }) => kind === 'missing-screw') ?? [];
-    if (marks.length > 0)
-      arrivalHint.value = `${marks.length} ${marks.length === 1 ? 'screw' : 'screws'} missing, by the intake`;
-    if (unit.value?.recording) await readHint(unit.value.recording.id);
+    const marks = unit.value?.intake.marks ?? [];
+    arrival.value = arrivalOf(marks, []);
+    if (unit.value?.recording) arrival.value = arrivalOf(marks, await recorded(unit.value.recording.id));
   });
 
-  /** What intake or the unit's recording say was missing; it is offered, not taken over silently. */
-  async function readHint(recordingId: string): Promise<void> {
+  /** What the unit's recording says. */
+  async function recorded(recordingId: string): Promise<Entry[]> {
     const { value } = await read<{ items: StreamItem<RecordBody>[] }>(`/recordings/${recordingId}`);
-    const missing = standingEntries(foldLines(value.items)).filter((entry) => entry.kind === 'missing');
-    if (missing.length > 0) arrivalHint.value = missing.map((entry) => writeLine(entry)).join('; ');
+    return standingEntries(foldLines(value.items));
   }
 
   const step = computed(() => view.value?.progress.step ?? null);
@@ -90,10 +91,8 @@ export function useRun(unitId: string) {
 
   async function forward(all = false): Promise<void> {
     if (!view.value || paused.value) return;
-    if (view.value.progress.phase === 'close') {
-      if (view.value.ledger.balanced && view.value.notBack.length === 0) await close(null);
-      return;
-    }
+    // The close has its own key: the one key that led there may be pressed once too often.
+    if (view.value.progress.phase === 'close') return;
     const act = nextAct(step.value, view.value.state, holdRunning.value, all);
     const current = step.value;
     if (!current) return;
@@ -237,6 +236,7 @@ export function useRun(unitId: string) {
     if (step.value) await job.stream.append({ kind: 'skipped', step: step.value.id, reason });
   }
   const close = (remark: string | null) => job.stream.append({ kind: 'closed', remark });
+  const reopen = (reason: string) => job.stream.append({ kind: 'reopened', reason });
   const swapped = (part: string, number: string) =>
     job.stream.append({ kind: 'swapped', part, number: number || null });
   const pause = (reason: string) => job.stream.append({ kind: 'paused', reason });
@@ -262,7 +262,7 @@ export function useRun(unitId: string) {
     paused,
     choice,
     holdRunning,
-    arrivalHint,
+    arrival,
     told,
     forward: inTurn(forward),
     backward: inTurn(backward),
@@ -276,6 +276,7 @@ export function useRun(unitId: string) {
     turnRound: inTurn(turnRound),
     skip: inTurn(skip),
     close: inTurn(close),
+    reopen: inTurn(reopen),
     swapped,
     pause: inTurn(pause),
     resume: inTurn(resume),
