@@ -2,7 +2,11 @@
  * Text that a database cannot keep: NUL, and halves of a surrogate pair that stand alone. They come by paste or out
  * of a broken caption file; one of them must not hold up all that is written after it.
  */
-const unkept = /\u0000|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
+const nul = String.fromCharCode(0);
+const unkept = new RegExp(
+  `${nul}|[\\ud800-\\udbff](?![\\udc00-\\udfff])|(?<![\\ud800-\\udbff])[\\udc00-\\udfff]`,
+  'g',
+);
 
 /** A value with every text in it as it can be kept: what cannot is left out. O(size). */
 export function keepable<T>(value: T): T {

@@ -27,7 +27,9 @@ function applyEdit(sequence: Sequence, edit: Edit): Sequence | null {
   const isAct = (id: string): boolean => sequence.actions.some((action) => action.id === id);
   switch (edit.what) {
     case 'pin':
-      return isAct(edit.action) && isAct(edit.before) ? pinned(sequence, edit) : null;
+      return edit.action !== edit.before && isAct(edit.action) && isAct(edit.before)
+        ? pinned(sequence, edit)
+        : null;
     case 'free':
       return isAct(edit.action) && isAct(edit.before) ? freed(sequence, edit) : null;
     case 'count':

@@ -6,7 +6,9 @@ import type { EditOf } from './edit.ts';
 export function removeAct(sequence: Sequence, id: string): Sequence {
   const gone = sequence.actions.find((action) => action.id === id);
   if (!gone) return sequence;
-  const own = sequence.needs.filter((need) => need.action === id);
+  const own = sequence.needs.filter(
+    (need) => need.action === id && !need.anyOf.some((other) => other === id),
+  );
   const needs = sequence.needs.flatMap((need): Need[] => {
     if (need.action === id) return [];
     if (!need.anyOf.some((one) => one === id)) return [need];

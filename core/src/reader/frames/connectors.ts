@@ -233,8 +233,15 @@ const isLeadOff = (frame: Frame): boolean =>
   (comesFree(frame) || doing(frame, 'pop', 'take', 'come') !== undefined || frame.counts.length > 0);
 
 /** Is enough said for the lead to be off? In short speech its name alone is; in sentences a verb or particle is needed. */
+/** "5 screws and the coax, out": a lead that closes a list of what was undone. */
+const isListed = ({ chunks, cables }: Frame, scene: Scene): boolean =>
+  scene.joined &&
+  scene.groups.length > 0 &&
+  cables.length === 1 &&
+  chunks.every((chunk) => chunk.k === 'cable' || isWord(chunk, 'the', 'a', 'it'));
+
 function isOpened(frame: Frame, scene: Scene): boolean {
-  if (comesFree(frame)) return true;
+  if (comesFree(frame) || isListed(frame, scene)) return true;
   if (
     doing(
       frame,

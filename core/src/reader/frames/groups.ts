@@ -18,7 +18,7 @@ export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
   const counted = countOf(frame, scene.groups.length > 0);
   if (counted !== null && scene.ordering === piece.sentence && bare(frame)) return true;
   if (counted !== null && repeatsConnector(scene, frame, counted)) return true;
-  if (counted === null) return readSame(scene, frame) || readUncounted(scene, frame);
+  if (counted === null) return readSame(scene, frame) || readUncounted(scene, piece, frame);
   if (isOfParts(frame, piece.header) || isOfLeads(frame)) return false;
   if (countsWaiting(scene, frame, counted)) return true;
   if (fillsCount(scene, frame, counted)) return true;

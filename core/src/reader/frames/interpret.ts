@@ -1,3 +1,4 @@
+import { applySideTo } from '../entries/sides.ts';
 import { isWord, type Chunk } from '../phrases/chunk.ts';
 import { readConnector } from './connectors.ts';
 import { readHold, readMeasures, readMissing, readNumbers, readStripped, readTurn } from './facts.ts';
@@ -110,9 +111,9 @@ const isPutOff = ({ piece }: Told): boolean =>
   has(piece, 'later', 'not', 'stays');
 
 /** A name alone before a colon heads the list behind it, as far as its sentence goes. */
-function readHead(scene: Scene, piece: Piece, { names, cables, verbs }: Frame): void {
+function readHead(scene: Scene, piece: Piece, { names, cables, verbs, sides }: Frame): void {
   if (piece.header && names.length === 1 && cables.length + verbs.length === 0)
-    scene.headPart = partsIn(scene, piece.chunks)[0] ?? null;
+    scene.headPart = partsIn(scene, piece.chunks).map((part) => applySideTo(part, sides[0]))[0] ?? null;
   else if (/[.!?]\s*$/.test(scene.line.slice(0, spanOf(piece).start))) scene.headPart = null;
 }
 

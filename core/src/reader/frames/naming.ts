@@ -1,3 +1,4 @@
+import { partKindOf } from '../entries/partName.ts';
 import { applySideTo } from '../entries/sides.ts';
 import { sidedParts } from '../lexicon/parts.ts';
 import type { NameChunk } from '../phrases/chunk.ts';
@@ -74,10 +75,15 @@ const recurring = new Set(['cage', 'shield', 'drive', 'caddy']);
 const isOneWord = ({ from, to }: { readonly from?: number; readonly to?: number }): boolean =>
   from !== undefined && to === from + 1;
 
+const coverNouns = new Set(['door', 'cover', 'hatch', 'flap', 'lid', 'panel', 'housing', 'shell']);
+
 /** "the bracket": the one spoken of last. */
 function bareName(scene: Scene, head: string, otherwise = head): string {
   const isOne = (part: string): boolean => part === head || part === otherwise || part.endsWith(`-${head}`);
   if (scene.topic !== null && isOne(scene.topic)) return scene.topic;
+  // "battery door: …, door off": a cover by another of its nouns.
+  const isCover = scene.topic !== null && partKindOf(scene.topic) === 'cover' && coverNouns.has(head);
+  if (isCover && scene.topicSaid && scene.topic !== null) return scene.topic;
   return (
     scene.context.parts.find(isOne) ??
     (inWork.has(head)

@@ -2,6 +2,7 @@ import type { JointType } from '../../sequence/schema.ts';
 import type { EntryJoint } from '../entries/entry.ts';
 import { comesFree, doing, hasScrew, spanOf, undoing, type Frame } from './frame.ts';
 import { partNamed } from './naming.ts';
+import type { Piece } from './piece.ts';
 import { ownerFor, type Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
 
@@ -26,11 +27,11 @@ const quiet = new Set([
 ]);
 
 /** A joint named without a count: the clips let go, the glue was cut, the tape peeled. */
-export function readUncounted(scene: Scene, frame: Frame): boolean {
+export function readUncounted(scene: Scene, piece: Piece, frame: Frame): boolean {
   const { joint } = frame;
   if (joint === null || joint.type === 'solder' || (frame.cables.length > 0 && joint.type !== 'tape'))
     return false;
-  if (!isUndone(frame, joint.type)) return false;
+  if (!isUndone(scene, piece, frame, joint.type)) return false;
   // "press its little catch", of a plug: how it comes off.
   const catches = scene.topicIsLead && joint.type === 'clips' && doing(frame, 'press', 'release');
   if (catches && partNamed(scene, frame) === null) return true;
@@ -42,6 +43,7 @@ export function readUncounted(scene: Scene, frame: Frame): boolean {
     type: joint.type,
     ...(joint.type === 'screws' && !joint.plural ? { count: 1 } : {}),
     ...(hasScrew(frame) ? { screw: frame.screw } : {}),
+    ...(frame.tighten ? { tighten: frame.tighten } : {}),
     ...(joint.type === 'screws' && frame.hiddenBy ? { hiddenBy: frame.hiddenBy } : {}),
   };
   const where = [...frame.where, ...frame.sides];
@@ -53,13 +55,15 @@ export function readUncounted(scene: Scene, frame: Frame): boolean {
 }
 
 /** Said to be undone, or named in short speech, where every joint but screws then is. */
-function isUndone(frame: Frame, type: JointType): boolean {
+function isUndone(scene: Scene, piece: Piece, frame: Frame, type: JointType): boolean {
   const gone = frame.verbs.some(({ lemma, form }) => lemma === 'go' && form === 'past');
   if (gone || comesFree(frame) || doing(frame, ...undoing, 'unroute', 'press') !== undefined) return true;
   const terse = frame.verbs.length === 0 && [...frame.words].every((word) => quiet.has(word));
   const behindTool = type === 'clips' && frame.chunks.some(({ k }) => k === 'tool');
   // Screws named with their kind and no number: "fan screws, PH0". How many is asked at the bench.
-  const isAsked = hasScrew(frame) || frame.joint?.hint !== undefined;
+  // "fan tray, thumbscrews, out": in a list the bare noun will do.
+  const isListed = frame.chunks.length === 1 && scene.topicSaid && !piece.header;
+  const isAsked = hasScrew(frame) || frame.joint?.hint !== undefined || isListed || frame.tighten !== null;
   if (type === 'screws') return terse && isAsked && frame.joint?.plural === true;
   return terse || behindTool;
 }

@@ -5,11 +5,21 @@ import { closeGroups } from './sums.ts';
 import { note } from './talk.ts';
 import { partsIn } from './told.ts';
 
+const reassembled = /\b(?:re-?assembl\w*|rebuilt|rebuild|(?:put|went) (?:it )?(?:all )?back together)\b/i;
+
 /** Going back: what and how many, for the ledger; never an undo. */
 export function readUp(scene: Scene, piece: Piece, frames: readonly Frame[]): void {
   closeGroups(scene);
   scene.up = true;
   scene.upSaid = true;
+  // "reassembled in reverse": the whole of it, of which nothing is counted back.
+  if (
+    piece.chunks.every(({ k }) => k !== 'name' && k !== 'count' && k !== 'joint') &&
+    reassembled.test(textIn(scene.line, piece))
+  ) {
+    note(scene, piece);
+    return;
+  }
   // "one screw left over": it is the very one that did not go back.
   if (/\b(?:left ?over|leftover|to spare|too many)\b/i.test(textIn(scene.line, piece))) {
     note(scene, piece);
