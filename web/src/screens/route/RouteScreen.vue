@@ -380,6 +380,7 @@ useKeys(() => ({
 @media (max-width: 900px) {
   .route {
     grid-template-columns: 1fr;
+    grid-template-rows: auto auto;
     overflow-y: auto;
   }
   .left {

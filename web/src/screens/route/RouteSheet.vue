@@ -238,4 +238,18 @@ h2.label {
 .start {
   margin: 12px 22px 20px;
 }
+@media (max-width: 900px) {
+  /* One page to scroll; the button stays in view. */
+  .sheet {
+    min-height: max-content;
+  }
+  .scroll {
+    flex: none;
+    overflow: visible;
+  }
+  .start {
+    position: sticky;
+    bottom: 12px;
+  }
+}
 </style>
