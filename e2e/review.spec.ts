@@ -1,5 +1,5 @@
 import { expect, test } from './support/app.ts';
-import { allKept, openUnit, typeLine } from './support/bench.ts';
+import { openUnit, typeLines } from './support/bench.ts';
 import { published } from './support/summary.ts';
 
 test('a second recording of the model: what they count differently is named with both, and one key takes one', async ({
@@ -12,17 +12,13 @@ test('a second recording of the model: what they count differently is named with
   });
   await openUnit(page, 'SK-0412');
   await expect(page.getByTestId('bench-line')).toBeFocused();
-  for (const line of ['base cover: 6 PH0 M2x5', 'base cover off', 'unplug battery', 'battery off'])
-    await typeLine(page, line);
-  await allKept(page, 4);
+  await typeLines(page, ['base cover: 6 PH0 M2x5', 'base cover off', 'unplug battery', 'battery off']);
 
   await page.goto('/');
   await page.getByTestId('unit-SK-0420').hover();
   await page.keyboard.press('r');
   await expect(page.getByTestId('bench-line')).toBeFocused();
-  for (const line of ['base cover: 7 PH0 M2x5', 'base cover off', 'unplug battery', 'battery off'])
-    await typeLine(page, line);
-  await allKept(page, 4);
+  await typeLines(page, ['base cover: 7 PH0 M2x5', 'base cover off', 'unplug battery', 'battery off']);
   await page.keyboard.press('F9');
   await expect(page.getByTestId('review-row').first()).toContainText('7 screws');
 

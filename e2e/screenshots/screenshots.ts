@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test';
 import { expect, test } from '../support/app.ts';
-import { allKept, atStep, openUnit, pressUntil, typeLine } from '../support/bench.ts';
+import { atStep, openUnit, pressUntil, typeLines } from '../support/bench.ts';
 import { larkLines } from '../support/larkLines.ts';
 
 /** Another folder, theme or size, for looking: SHOTS=folder THEME=dark SIZE=820x1180 npm run screenshots. */
@@ -24,14 +24,12 @@ test('pictures of the main views', async ({ page }) => {
   await openUnit(page, 'SK-0412');
   await expect(page.getByTestId('bench-line')).toBeFocused();
   const lines = larkLines.map((line) => line.replace('hold power 1 s', 'hold power 2 s'));
-  for (const line of lines.slice(0, 11)) await typeLine(page, line);
-  await allKept(page, 11);
+  await typeLines(page, lines.slice(0, 11));
   await page.keyboard.type('one more batt screw zonked under drive shield');
   await shot(page, 'recorder');
   await page.keyboard.press('ControlOrMeta+a');
   await page.keyboard.press('Delete');
-  for (const line of lines.slice(11)) await typeLine(page, line);
-  await allKept(page, lines.length);
+  await typeLines(page, lines.slice(11), 11);
 
   await page.keyboard.press('F9');
   await expect(page.getByTestId('review-row').first()).toBeVisible();
@@ -171,8 +169,7 @@ async function waysIn(page: Page): Promise<void> {
     'battery off',
     'front half 4 T5 M2x6 crosswise',
   ];
-  for (const line of lines) await typeLine(page, line);
-  await allKept(page, lines.length);
+  await typeLines(page, lines);
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('F4');
   await page.getByTestId('bench-camera').click();

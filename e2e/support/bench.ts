@@ -11,6 +11,12 @@ export async function allKept(page: Page, count: number): Promise<void> {
   await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(count);
 }
 
+/** Types bench lines one after the other, and waits until the strip holds them all as kept, with `before` before them. */
+export async function typeLines(page: Page, lines: readonly string[], before = 0): Promise<void> {
+  for (const line of lines) await typeLine(page, line);
+  await allKept(page, before + lines.length);
+}
+
 /** From the bench, by keys alone, to what a unit waits for. */
 export async function openUnit(page: Page, label: string): Promise<void> {
   await page.goto('/');

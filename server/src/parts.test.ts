@@ -2,32 +2,21 @@ import type { PartDetail, PartHit } from '@bemtor/core';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { Express } from 'express';
 import { randomUUID } from 'node:crypto';
-import { pino } from 'pino';
 import request from 'supertest';
-import { createApp } from './app.ts';
-import { migrate } from './db/migrate.ts';
 import { catchUpSightings, rebuildSightings } from './db/parts.ts';
-import { inTransaction, openDatabase, type Database } from './db/pool.ts';
-import { loadDemo } from './demo.ts';
-import { LiveHub } from './http/live.ts';
-import { makeDatabase } from './testing/database.ts';
+import { inTransaction, type Database } from './db/pool.ts';
+import { openTestApp, type TestApp } from './testing/app.ts';
 
 const known = '0193b5c0-0002-7000-8000-000000000407';
-let made: Awaited<ReturnType<typeof makeDatabase>>;
-let database: Database;
+let opened: TestApp;
 let app: Express;
+let database: Database;
 
 beforeAll(async () => {
-  made = await makeDatabase();
-  database = openDatabase(made.url);
-  await migrate(database);
-  await loadDemo(database, new Date());
-  app = createApp({ database, hub: new LiveHub(made.url), log: pino({ level: 'silent' }), webFolder: null });
+  opened = await openTestApp({ demo: true });
+  ({ app, database } = opened);
 });
-afterAll(async () => {
-  await database.end();
-  await made.drop();
-});
+afterAll(() => opened.close());
 
 test('numbers are found in any spelling; what fits instead is told with its evidence', async () => {
   const search = async (q: string) =>

@@ -1,33 +1,18 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Express } from 'express';
 import { randomUUID } from 'node:crypto';
-import { pino } from 'pino';
 import sharp from 'sharp';
 import request from 'supertest';
-import { createApp } from './app.ts';
-import { migrate } from './db/migrate.ts';
-import { openDatabase, type Database } from './db/pool.ts';
-import { LiveHub } from './http/live.ts';
-import { makeDatabase } from './testing/database.ts';
+import { openTestApp, type TestApp } from './testing/app.ts';
 
-let made: Awaited<ReturnType<typeof makeDatabase>>;
-let database: Database;
-let hub: LiveHub;
+let opened: TestApp;
 let app: Express;
 
 beforeAll(async () => {
-  made = await makeDatabase();
-  database = openDatabase(made.url);
-  await migrate(database);
-  hub = new LiveHub(made.url);
-  await hub.start();
-  app = createApp({ database, hub, log: pino({ level: 'silent' }), webFolder: null });
+  opened = await openTestApp({ demo: false });
+  ({ app } = opened);
 });
-afterAll(async () => {
-  await hub.close();
-  await database.end();
-  await made.drop();
-});
+afterAll(() => opened.close());
 
 /** A picture with a place, a camera and a turned side in its metadata. */
 const withMetadata = (width: number, height: number): Promise<Buffer> =>

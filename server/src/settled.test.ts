@@ -2,37 +2,19 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Express } from 'express';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { pino } from 'pino';
 import request from 'supertest';
-import { createApp } from './app.ts';
-import { migrate } from './db/migrate.ts';
-import { openDatabase, type Database } from './db/pool.ts';
-import { loadDemo } from './demo.ts';
-import { LiveHub } from './http/live.ts';
-import { makeDatabase } from './testing/database.ts';
+import { openTestApp, type TestApp } from './testing/app.ts';
 
 const lark = '0193b5c0-0001-7000-8000-000000000412';
 
-let made: Awaited<ReturnType<typeof makeDatabase>>;
-let database: Database;
-let hub: LiveHub;
+let opened: TestApp;
 let app: Express;
 
 beforeAll(async () => {
-  made = await makeDatabase();
-  database = openDatabase(made.url);
-  await migrate(database);
-  await loadDemo(database, new Date());
-  hub = new LiveHub(made.url);
-  await hub.start();
-  app = createApp({ database, hub, log: pino({ level: 'silent' }), webFolder: null });
+  opened = await openTestApp({ demo: true });
+  ({ app } = opened);
 });
-
-afterAll(async () => {
-  await hub.close();
-  await database.end();
-  await made.drop();
-});
+afterAll(() => opened.close());
 
 async function openRecording(): Promise<string> {
   const id = randomUUID();

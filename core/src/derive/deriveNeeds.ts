@@ -1,7 +1,6 @@
 import { lowerName, partNameOf } from '../reader/entries/partName.ts';
 import type { Form } from '../sequence/schema.ts';
 import {
-  conducts,
   isCarrier,
   isInUpperShell,
   isLeadOf,
@@ -22,7 +21,9 @@ import {
   liftOf,
   ofBattery,
   ofDisplay,
+  opensUnit,
   sceneOf,
+  touchesCurrent,
   type Scene,
 } from './layers.ts';
 import { NeedGraph, type DerivedNeed, type Force } from './needGraph.ts';
@@ -123,10 +124,10 @@ function hidden(acts: readonly Act[], graph: NeedGraph): void {
  * cover; the aerials hold the card, and the lid that they run into; hinges hold the display.
  */
 function leads(scene: Scene, graph: NeedGraph): void {
-  const { acts, form, wayIn } = scene;
+  const { acts, form } = scene;
   acts.forEach((lift, at) => {
     if (lift.verb !== 'lift') return;
-    const opens = openingOf(lift.part, form) === 'wide' || ofDisplay(lift.part) || lift === wayIn;
+    const opens = opensUnit(scene, lift.part) || ofDisplay(lift.part);
     const begun = acts.findIndex((act) => act.part === lift.part);
     const since = acts.slice(0, at).findLastIndex((act) => act.verb === 'lift');
     const halfOpen = opens ? Math.max(begun < at ? begun : -1, since) : Infinity;
@@ -157,22 +158,18 @@ function runsTo(lead: string, part: string, form: Form): boolean {
  * All that carries current, or touches what does, waits until the unit is dead. Gives, per disconnection, what was
  * done before it all the same.
  */
-function power({ acts, form, wayIn }: Scene, graph: NeedGraph, force: Force): Contradiction[] {
-  /** Heat and waiting reach nothing; a way in that was opened before the battery can be reached leads to it. */
+function power(scene: Scene, graph: NeedGraph, force: Force): Contradiction[] {
+  const { acts } = scene;
+  /** A way in that was opened before the battery can be reached leads to it. */
   const isSpared = (act: Act): boolean =>
-    act.verb === 'hold' ||
-    act.verb === 'wait' ||
-    (force !== 'as-seen' &&
-      !isConnector(act) &&
-      (act.part === wayIn?.part || openingOf(act.part, form) === 'wide'));
+    force !== 'as-seen' && !isConnector(act) && opensUnit(scene, act.part);
   const offs = disconnections(acts);
   const drain = acts.find((act) => act.drains);
   const live = offs.flatMap((off): Contradiction[] => {
     const early: Act[] = [];
     if (drain) graph.add(drain.id, off.id, 'power', [off.line, drain.line], force);
     for (const act of acts) {
-      if (act.drains || offs.includes(act) || isSpared(act)) continue;
-      if (!isConnector(act) && !conducts(act.part)) continue;
+      if (offs.includes(act) || !touchesCurrent(act) || isSpared(act)) continue;
       const isObeyed = graph.add(act.id, off.id, 'power', [off.line, act.line], force);
       if (isObeyed && graph.isSeenBefore(act.id, off.id)) early.push(act);
     }

@@ -1,13 +1,13 @@
 import { partKindOf, partNameOf } from '../reader/entries/partName.ts';
 import { success, type Result } from '../result.ts';
 import { readSequence } from '../sequence/readSequence.ts';
-import { sequenceFormat, type Model, type Option, type Sequence } from '../sequence/schema.ts';
+import { sequenceFormat, type Model, type Need, type Option, type Sequence } from '../sequence/schema.ts';
 import { screwKind } from '../sequence/screw.ts';
 import { defaultDeriveSettings, type DeriveSettings } from './deriveNeeds.ts';
 import { findConflicts, type Conflict } from './findConflicts.ts';
 import { matchActs } from './matchActs.ts';
 import { mergeNeeds } from './mergeNeeds.ts';
-import { inOrderOf, type DerivedNeed } from './needGraph.ts';
+import { inOrderOf } from './needGraph.ts';
 import { replayRecording, type Act, type Recording, type Replay } from './replayRecording.ts';
 import { shortestCycle, type Cycle } from './shortestCycle.ts';
 import type { Contradiction } from './statements.ts';
@@ -80,13 +80,14 @@ export function deriveSequence(
     checks: checksOf(all),
   });
   if (!read.ok) return read;
+  const evidence = needs.map((need) => need.lines);
   return success({
     sequence: read.value,
-    evidence: needs.map((need) => need.lines),
+    evidence,
     contradictions: [...all.twice, ...contradictions],
     conflicts: findConflicts(matched, replays, countOf),
     absent: absentParts(all),
-    cycle: cycleWithLines(read.value, needs),
+    cycle: cycleWithLines(read.value, needLines({ sequence: read.value, evidence })),
   });
 }
 
@@ -98,12 +99,23 @@ const absentParts = ({ facts }: Replay): string[] => [
   ),
 ];
 
-/** A circle with the lines that its needs rest on. */
-function cycleWithLines(sequence: Sequence, needs: readonly DerivedNeed[]): Derivation['cycle'] {
+/** For each need the lines that it rests on, found by what waits for what: an edited document has needs of its own. */
+export function needLines({
+  sequence,
+  evidence,
+}: Pick<Derivation, 'sequence' | 'evidence'>): (need: Need) => readonly string[] {
+  const keyOf = ({ action, anyOf }: Need): string => `${action} ${anyOf.join()}`;
+  const lines = new Map(sequence.needs.map((need, i) => [keyOf(need), evidence[i] ?? []]));
+  return (need) => lines.get(keyOf(need)) ?? [];
+}
+
+/** The shortest circle with the lines that its needs rest on, each once. */
+export function cycleWithLines(
+  sequence: Sequence,
+  linesOf: (need: Need) => readonly string[],
+): Derivation['cycle'] {
   const cycle = shortestCycle(sequence);
-  if (!cycle) return null;
-  const lines = cycle.needs.flatMap((need) => needs[sequence.needs.indexOf(need)]?.lines ?? []);
-  return { ...cycle, lines: [...new Set(lines)] };
+  return cycle && { ...cycle, lines: [...new Set(cycle.needs.flatMap(linesOf))] };
 }
 
 function partsOf({ acts, facts, statements }: Replay) {

@@ -1,5 +1,6 @@
 import type { Form } from '../sequence/schema.ts';
 import {
+  conducts,
   isAtFront,
   isBackCover,
   isBeneathBoard,
@@ -38,6 +39,14 @@ export const liftOf = (acts: readonly Act[], part: string): Act | undefined =>
 /** What frees a part: its lift, or the last act on it where it was never lifted. */
 export const freeing = (acts: readonly Act[], part: string): Act | undefined =>
   liftOf(acts, part) ?? acts.findLast((act) => act.part === part);
+
+/** Is the part the way into the unit, or a cover over all of it? */
+export const opensUnit = ({ form, wayIn }: Scene, part: string): boolean =>
+  part === wayIn?.part || openingOf(part, form) === 'wide';
+
+/** Does the act reach what carries current? Heat and waiting reach nothing. */
+export const touchesCurrent = (act: Act): boolean =>
+  act.verb !== 'hold' && act.verb !== 'wait' && (isConnector(act) || conducts(act.part));
 
 export const isConnector = (act: Act): boolean => act.joint?.type === 'connector';
 export const ofBattery = (act: Act): boolean => kindOf(act.part) === 'battery';

@@ -1,5 +1,11 @@
 import { lowerName, partNameOf } from '../reader/entries/partName.ts';
-import { actionWords, indexSequence, type SequenceIndex } from '../sequence/describe.ts';
+import {
+  actionWords,
+  indexSequence,
+  quotedStep,
+  stepWords,
+  type SequenceIndex,
+} from '../sequence/describe.ts';
 import type { Action, Need, Sequence } from '../sequence/schema.ts';
 import { screwWords } from '../sequence/screw.ts';
 
@@ -62,10 +68,7 @@ function orderChange(before: Sequence, after: Sequence): Change[] {
   const index = indexSequence(after);
   return (b ?? [])
     .filter((id) => !inOrder.has(id))
-    .flatMap((id): Change[] => {
-      const action = index.action.get(id);
-      return action ? [{ kind: 'order', action: id, words: `moved: ${actionWords(index, action)}` }] : [];
-    });
+    .map((id): Change => ({ kind: 'order', action: id, words: `moved: ${stepWords(index, id)}` }));
 }
 
 /** Of two orders of the same items the most that need not move: the longest rising run of places. O(n²). */
@@ -96,13 +99,8 @@ function longestCommon<T>(a: readonly T[], b: readonly T[]): Set<T> {
 function needChanges(before: Sequence, after: Sequence, was: SequenceIndex, is: SequenceIndex): Change[] {
   const key = ({ action, anyOf, when }: Need): string => JSON.stringify([action, anyOf, when ?? null]);
   const [old, now] = [new Set(before.needs.map(key)), new Set(after.needs.map(key))];
-  const words = (index: SequenceIndex, need: Need): string => {
-    const title = (id: string): string => {
-      const action = index.action.get(id);
-      return action ? `“${actionWords(index, action)}”` : id;
-    };
-    return `${title(need.action)} after ${need.anyOf.map(title).join(' or ')}`;
-  };
+  const words = (index: SequenceIndex, { action, anyOf }: Need): string =>
+    `${quotedStep(index, action)} after ${anyOf.map((id) => quotedStep(index, id)).join(' or ')}`;
   const stays = (need: Need): boolean => [need.action, ...need.anyOf].every((id) => is.action.has(id));
   return [
     ...before.needs

@@ -1,7 +1,8 @@
 import { notBorneOut } from '../derive/notBorneOut.ts';
 import { replayRecording } from '../derive/replayRecording.ts';
 import { partKindOf, partNameOf } from '../reader/entries/partName.ts';
-import { actionIdSchema, jointIdSchema, partIdSchema, type Need, type Sequence } from '../sequence/schema.ts';
+import { withNeeds } from '../review/change.ts';
+import { actionIdSchema, jointIdSchema, partIdSchema, type Sequence } from '../sequence/schema.ts';
 import type { EditOf } from './edit.ts';
 
 /**
@@ -35,19 +36,22 @@ export function insertAct(sequence: Sequence, { id, after, entry }: EditOf<'inse
   );
   const grown: Sequence = {
     ...sequence,
-    parts: [...sequence.parts, ...named.map(newPart)],
+    parts: [...sequence.parts, ...named.map((slug) => newPart(slug))],
     joints:
       act.joint && action.joint
         ? [...sequence.joints, jointFor(act.joint, action.joint, part)]
         : sequence.joints,
     actions: [...sequence.actions.slice(0, at), action, ...sequence.actions.slice(at)],
   };
-  return { ...grown, needs: [...grown.needs, ...likelyNeeds(grown, id)] };
+  return notBorneOut(grown)
+    .filter((need) => need.action === id || need.before === id)
+    .reduce((so, need) => withNeeds(so, [[need.action, need.before]], need.basis), grown);
 }
 
-const newPart = (slug: string): Sequence['parts'][number] => ({
+/** A part of which nothing is known but its name. */
+export const newPart = (slug: string, name = partNameOf(slug)): Sequence['parts'][number] => ({
   id: partIdSchema.parse(slug),
-  name: partNameOf(slug),
+  name,
   kind: partKindOf(slug),
   numbers: [],
   reuse: 'reusable',
@@ -71,14 +75,4 @@ function jointFor(
     points: [],
     where: joint.where ?? null,
   };
-}
-
-function likelyNeeds(sequence: Sequence, id: string): Need[] {
-  const ids = new Map(sequence.actions.map((action) => [action.id as string, action.id]));
-  return notBorneOut(sequence)
-    .filter(({ action, before }) => action === id || before === id)
-    .flatMap(({ action, before, basis }): Need[] => {
-      const [then, first] = [ids.get(action), ids.get(before)];
-      return then && first ? [{ action: then, anyOf: [first], basis }] : [];
-    });
 }

@@ -1,6 +1,6 @@
-import { partKindOf } from '../reader/entries/partName.ts';
 import { partIdSchema, type Need, type Sequence } from '../sequence/schema.ts';
 import type { EditOf } from './edit.ts';
+import { newPart } from './insertAct.ts';
 
 /** The document without an act; what waited for it waits for what it waited for itself. */
 export function removeAct(sequence: Sequence, id: string): Sequence {
@@ -46,12 +46,7 @@ export function splitPart(sequence: Sequence, { actions, into, name }: EditOf<'s
   const known = sequence.parts.some((one) => one.id === into);
   return {
     ...sequence,
-    parts: known
-      ? sequence.parts
-      : [
-          ...sequence.parts,
-          { id: part, name, kind: partKindOf(into), numbers: [], reuse: 'reusable', movesTo: [] },
-        ],
+    parts: known ? sequence.parts : [...sequence.parts, newPart(into, name)],
     joints: sequence.joints.map((joint) =>
       joints.has(joint.id)
         ? { ...joint, holds: [...new Set(joint.holds.map((held) => (old.has(held) ? part : held)))] }

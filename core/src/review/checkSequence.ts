@@ -1,3 +1,5 @@
+import { actsOfSequence } from '../derive/actsOfSequence.ts';
+import { sceneOf } from '../derive/layers.ts';
 import type { Conflict } from '../derive/findConflicts.ts';
 import { indexSequence } from '../sequence/describe.ts';
 import type { Sequence } from '../sequence/schema.ts';
@@ -26,6 +28,7 @@ export function checkSequence(
     conflicts,
     evidence: runs,
     absent,
+    scene: sceneOf(actsOfSequence(sequence), sequence.model.form),
     before: precedence(sequence),
   };
   return reviewRules

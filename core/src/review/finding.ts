@@ -1,4 +1,5 @@
 import type { Conflict } from '../derive/findConflicts.ts';
+import type { Scene } from '../derive/layers.ts';
 import type { SequenceIndex } from '../sequence/describe.ts';
 import type { Sequence } from '../sequence/schema.ts';
 import type { RunEvidence } from './runEvidence.ts';
@@ -30,6 +31,8 @@ export interface ReviewContext {
   readonly conflicts: readonly Conflict[];
   /** Parts that some unit was seen without. */
   readonly absent: readonly string[];
+  /** The acts of the sequence as the rules of the hardware look at them. */
+  readonly scene: Scene;
   /** What runs found to differ. */
   readonly evidence: readonly RunEvidence[];
   /** All acts that may have to come before an act, by its needs. */

@@ -85,8 +85,12 @@ export function jobLedger(
   return { rows, cells: cellsOf(rows), balanced: open.length === 0, open };
 }
 
+/** Where a group of screws belongs: `base cover, rim, cell B`. */
+export const rowPlace = ({ part, where, letter }: LedgerRow, nameOf: (part: string) => string): string =>
+  `${lowerName(nameOf(part))}${where ? `, ${where}` : ''}, cell ${letter}`;
+
 function imbalance(row: LedgerRow, partNames: (part: string) => string): string[] {
-  const place = `${lowerName(partNames(row.part))}${row.where ? `, ${row.where}` : ''}, cell ${row.letter}`;
+  const place = rowPlace(row, partNames);
   const lines: string[] = [];
   if (row.expected === null)
     lines.push(`${place}: nobody has said how many there are; ${row.counts.out} came out so far`);

@@ -106,6 +106,16 @@ export function actionWords(index: SequenceIndex, action: Action): string {
   return place ? `${actionTitle(index, action)}, ${place}` : actionTitle(index, action);
 }
 
+/** A step by its id, as `actionWords` says it; the id itself where the document has none. */
+export function stepWords(index: SequenceIndex, id: string): string {
+  const action = index.action.get(id);
+  return action ? actionWords(index, action) : id;
+}
+
+/** The same in quotation marks; a bare id stays bare. */
+export const quotedStep = (index: SequenceIndex, id: string): string =>
+  index.action.has(id) ? `“${stepWords(index, id)}”` : id;
+
 /** Where on the part an action is, as the sequence says; empty where it does not. */
 export const actionPlace = (index: SequenceIndex, action: Action): string =>
   action.joint ? (index.joint.get(action.joint)?.where ?? '') : '';

@@ -1,8 +1,7 @@
-import { actsOfSequence } from '../../derive/actsOfSequence.ts';
 import { openingOf } from '../../derive/hardware.ts';
-import { liesOver, sceneOf } from '../../derive/layers.ts';
+import { liesOver } from '../../derive/layers.ts';
 import type { Act } from '../../derive/replayRecording.ts';
-import { actionWords } from '../../sequence/describe.ts';
+import { actionWords, stepWords } from '../../sequence/describe.ts';
 import { change, nameIn, withNeeds } from '../change.ts';
 import { practice, type ReviewRule } from '../finding.ts';
 
@@ -36,9 +35,8 @@ export const coverNotOpened: ReviewRule = {
   id: 'cover-not-opened',
   severity: 'warning',
   ground: practice,
-  find: ({ sequence, index, before }) => {
-    const acts = actsOfSequence(sequence);
-    const scene = sceneOf(acts, sequence.model.form);
+  find: ({ scene, index, before }) => {
+    const { acts } = scene;
     const isWide = (act: Act): boolean => openingOf(act.part, scene.form) === 'wide';
     const opener = scene.wayIn ?? acts.find((act) => act.verb === 'lift' && isWide(act));
     if (!opener) return [];
@@ -53,16 +51,12 @@ export const coverNotOpened: ReviewRule = {
           !before(act.id).has(opener.id),
       );
     if (under.length === 0) return [];
-    const words = (id: string): string => {
-      const action = index.action.get(id);
-      return action ? actionWords(index, action) : id;
-    };
     const part = index.action.get(opener.id)?.part ?? opener.part;
     return [
       {
         place: opener.id,
-        where: words(opener.id),
-        reason: `${under.map(({ id }) => `“${words(id)}”`).join(', ')} came after it, and may be reached without it`,
+        where: stepWords(index, opener.id),
+        reason: `${under.map(({ id }) => `“${stepWords(index, id)}”`).join(', ')} came after it, and may be reached without it`,
         remedy: change(`after the ${nameIn(index, part)}`, (document) =>
           withNeeds(
             document,

@@ -1,7 +1,6 @@
-import { actsOfSequence } from '../../derive/actsOfSequence.ts';
-import { conducts, isMains, openingOf } from '../../derive/hardware.ts';
-import { disconnections, isConnector, ofBattery, sceneOf } from '../../derive/layers.ts';
-import { actionWords } from '../../sequence/describe.ts';
+import { isMains } from '../../derive/hardware.ts';
+import { disconnections, isConnector, ofBattery, opensUnit, touchesCurrent } from '../../derive/layers.ts';
+import { stepWords } from '../../sequence/describe.ts';
 import { change, withNeeds } from '../change.ts';
 import { practice, type ReviewContext, type ReviewRule } from '../finding.ts';
 
@@ -16,14 +15,10 @@ export const powerFirst: ReviewRule = {
       const source = isMains(off.part) ? 'the mains' : 'the battery';
       const pack = early.find((act) => act.verb === 'lift' && ofBattery(act));
       const others = early.filter((act) => act !== pack);
-      const words = (id: string): string => {
-        const action = index.action.get(id);
-        return action ? actionWords(index, action) : id;
-      };
-      const names = others.map((act) => `“${words(act.id)}”`).join(', ');
+      const names = others.map((act) => `“${stepWords(index, act.id)}”`).join(', ');
       const finding = (place: string, reason: string, acts: typeof early) => ({
         place,
-        where: words(off.id),
+        where: stepWords(index, off.id),
         reason,
         remedy: change(source === 'the mains' ? 'mains first' : 'battery first', (document) =>
           withNeeds(
@@ -44,20 +39,16 @@ export const powerFirst: ReviewRule = {
 };
 
 /** For each disconnection what may be reached before it, though nothing leads past it to the disconnection. */
-function liveActs({ sequence, before }: ReviewContext) {
-  const acts = actsOfSequence(sequence);
-  const { form } = sequence.model;
-  const { wayIn } = sceneOf(acts, form);
+function liveActs({ scene, before }: ReviewContext) {
+  const { acts } = scene;
   const offs = disconnections(acts);
   return offs.map((off) => ({
     off,
     early: acts.filter(
       (act) =>
         !offs.includes(act) &&
-        act.verb !== 'hold' &&
-        act.verb !== 'wait' &&
-        (isConnector(act) ||
-          (conducts(act.part) && act.part !== wayIn?.part && openingOf(act.part, form) !== 'wide')) &&
+        touchesCurrent(act) &&
+        (isConnector(act) || !opensUnit(scene, act.part)) &&
         !before(act.id).has(off.id) &&
         !before(off.id).has(act.id),
     ),

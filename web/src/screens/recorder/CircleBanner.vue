@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import {
   applyEdits,
+  cycleWithLines,
   deriveSequence,
-  shortestCycle,
+  needLines,
   type Edit,
   type KeptLine,
   type Model,
+  type StandingEdit,
 } from '@bemtor/core';
 import { computed, onBeforeUnmount, onMounted } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
@@ -13,7 +15,7 @@ import KeyHint from '../../components/KeyHint.vue';
 /** A circle of needs is told as soon as the line that closes it is kept, with the one key that opens it again. */
 const props = defineProps<{
   lines: readonly KeptLine[];
-  edits: readonly Edit[];
+  edits: readonly StandingEdit[];
   model: Model | null;
 }>();
 const emit = defineEmits<{ mend: [edit: Edit] }>();
@@ -22,17 +24,12 @@ const circle = computed(() => {
   if (!props.model || props.lines.length < 2) return null;
   const derived = deriveSequence([{ id: 'here', lines: props.lines }], props.model);
   if (!derived.ok) return null;
-  const { sequence, evidence } = derived.value;
-  const found = shortestCycle(applyEdits(sequence, props.edits).sequence);
+  const edits = props.edits.map(({ edit }) => edit);
+  const edited = applyEdits(derived.value.sequence, edits).sequence;
+  const found = cycleWithLines(edited, needLines(derived.value));
   if (!found) return null;
   const texts = new Map(props.lines.map(({ id, text }) => [id, text]));
-  const ids = found.needs.flatMap(
-    (need) =>
-      evidence[
-        sequence.needs.findIndex(({ action, anyOf }) => action === need.action && anyOf[0] === need.anyOf[0])
-      ] ?? [],
-  );
-  return { ...found, texts: [...new Set(ids)].map((id) => texts.get(id) ?? id) };
+  return { ...found, texts: found.lines.map((id) => texts.get(id) ?? id) };
 });
 function mend(): void {
   const need = circle.value?.weakest;

@@ -229,7 +229,7 @@ function onKey(event: KeyboardEvent): void {
       </header>
       <CircleBanner
         :lines="recording.standing.value"
-        :edits="recording.edits.value.map(({ edit }) => edit)"
+        :edits="recording.edits.value"
         :model="store.model?.model ?? null"
         @mend="recording.edit([$event])"
       />

@@ -1,13 +1,14 @@
 import {
   applyEdits,
   brokenNeed,
-  actionWords,
   emptyContext,
   indexSequence,
   lowerName,
   partName,
   partNameOf,
+  quotedStep,
   readLine,
+  slugOf,
   type Action,
   type Edit,
   type Sequence,
@@ -97,7 +98,7 @@ export function answerTo(
     case 'pin':
       return pinned(sequence, action, text);
     case 'split': {
-      const into = slugOf(text);
+      const into = slugOf(text).slice(0, 60);
       return into
         ? done({ what: 'split', actions: [...marked], into, name: text })
         : fault('A name is needed.');
@@ -108,13 +109,6 @@ export function answerTo(
         : fault('Choose one of the parts.');
   }
 }
-
-const slugOf = (name: string): string =>
-  name
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '')
-    .slice(0, 60);
 
 /** Acts read from a bench line, in the context of the part at hand, each after the one before it. */
 function inserted(sequence: Sequence, action: Action, line: string): Answer {
@@ -166,22 +160,15 @@ export function moved(sequence: Sequence, action: string, to: number): Answer {
   );
   if (!broken || was) return done(edit);
   const index = indexSequence(sequence);
-  const words = (id: string): string => {
-    const one = index.action.get(id);
-    return one ? `“${actionWords(index, one)}”` : id;
-  };
   return fault(
-    `${words(broken.action)} waits for ${broken.anyOf.map(words).join(' or ')}: take that need out first.`,
+    `${quotedStep(index, broken.action)} waits for ${broken.anyOf.map((id) => quotedStep(index, id)).join(' or ')}: take that need out first.`,
   );
 }
 
 /** An edit that stands, as a person says it. */
 export function editWords(sequence: Sequence, edit: Edit): string {
   const index = indexSequence(sequence);
-  const act = (id: string): string => {
-    const action = index.action.get(id);
-    return action ? `“${actionWords(index, action)}”` : id;
-  };
+  const act = (id: string): string => quotedStep(index, id);
   const part = (id: string): string => lowerName(partName(index, id));
   const held = (joint: string): string => part(index.joint.get(joint)?.holds[0] ?? joint);
   switch (edit.what) {

@@ -1,4 +1,12 @@
-import { actionWords, indexSequence, needGround, type Action, type Basis, type Sequence } from '@bemtor/core';
+import {
+  actionWords,
+  indexSequence,
+  needGround,
+  stepWords,
+  type Action,
+  type Basis,
+  type Sequence,
+} from '@bemtor/core';
 
 export interface ReviewNeed {
   readonly basis: Basis;
@@ -23,16 +31,12 @@ export function reviewRows(
   lineText: (id: string) => string,
 ): ReviewRow[] {
   const index = indexSequence(sequence);
-  const words = (id: string): string => {
-    const action = index.action.get(id);
-    return action ? actionWords(index, action) : id;
-  };
   const needsOf = new Map<string, ReviewNeed[]>();
   sequence.needs.forEach((need, i) => {
     const row: ReviewNeed = {
       basis: need.basis,
       before: need.anyOf.length === 1 ? (need.anyOf[0] ?? null) : null,
-      first: need.anyOf.map(words).join(' or '),
+      first: need.anyOf.map((id) => stepWords(index, id)).join(' or '),
       ground: needGround(index, need),
       evidence: [...new Set((evidence[i] ?? []).map(lineText))].filter(Boolean),
     };

@@ -1,10 +1,11 @@
 import {
   applyEdits,
+  cycleWithLines,
   deriveSequence,
   diffSequences,
+  needLines,
   review,
   sameDocument,
-  shortestCycle,
   unreachableParts,
   type Edit,
   type RecordingSummary,
@@ -92,25 +93,11 @@ export function useReview(unitId: string) {
       : null,
   );
   const document = computed(() => reviewed.value?.sequence ?? null);
+  const linesOf = computed(() => (derived.value ? needLines(derived.value) : (): readonly string[] => []));
   /** The lines that each need of the document rests on, in its order. */
-  const evidence = computed(() => {
-    const known = derived.value;
-    const places = new Map(
-      known?.sequence.needs.map((need, i) => [`${need.action} ${need.anyOf.join()}`, i]),
-    );
-    return (document.value?.needs ?? []).map((need) => {
-      const place = places.get(`${need.action} ${need.anyOf.join()}`);
-      return place === undefined ? [] : (known?.evidence[place] ?? []);
-    });
-  });
+  const evidence = computed(() => (document.value?.needs ?? []).map(linesOf.value));
   /** The shortest circle of needs, with the lines that they rest on. */
-  const cycle = computed(() => {
-    const found = document.value ? shortestCycle(document.value) : null;
-    if (!found || !document.value) return null;
-    const needs = document.value.needs;
-    const lines = new Set(found.needs.flatMap((need) => evidence.value[needs.indexOf(need)] ?? []));
-    return { ...found, lines: [...lines] };
-  });
+  const cycle = computed(() => document.value && cycleWithLines(document.value, linesOf.value));
   /** Parts that no order reaches. */
   const lost = computed(() => (document.value ? unreachableParts(document.value) : []));
   const changes = computed(() =>

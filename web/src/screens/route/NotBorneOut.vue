@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { actionWords, indexSequence, type LikelyNeed, type Option, type Sequence } from '@bemtor/core';
+import { indexSequence, stepWords, type LikelyNeed, type Option, type Sequence } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import KeyButton from '../../components/KeyButton.vue';
 
@@ -24,10 +24,7 @@ defineEmits<{
 }>();
 
 const index = computed(() => indexSequence(props.sequence));
-const words = (id: string): string => {
-  const action = index.value.action.get(id);
-  return action ? actionWords(index.value, action) : id;
-};
+const words = (id: string): string => stepWords(index.value, id);
 const first = computed(() => props.open[0] ?? null);
 const depending = ref(false);
 defineExpose({ depend: () => (depending.value = !depending.value) });

@@ -46,11 +46,13 @@ export function useSettled(unitId: string, published: Ref<Sequence | null>) {
   /** Does the published revision not have all of it yet? */
   const isAhead = computed(() => !sameDocument(document.value, published.value));
 
+  /** Of the document alone: a new route only asks which of them it touches. */
+  const likely = computed(() => (document.value ? notBorneOut(document.value) : []));
+
   /** What the route takes without, and such devices usually wait for; nothing that was settled already. */
   function openFor(steps: readonly string[]): LikelyNeed[] {
-    if (!document.value) return [];
     const [taken, told] = [new Set(steps), edits.value];
-    return notBorneOut(document.value).filter(
+    return likely.value.filter(
       ({ action, before }) =>
         taken.has(action) &&
         !taken.has(before) &&

@@ -1,0 +1,32 @@
+import { pino } from 'pino';
+import type { Express } from 'express';
+import { createApp } from '../app.ts';
+import { migrate } from '../db/migrate.ts';
+import { openDatabase, type Database } from '../db/pool.ts';
+import { loadDemo } from '../demo.ts';
+import { LiveHub } from '../http/live.ts';
+import { makeDatabase } from './database.ts';
+
+/** The application on a database of its own, for a test file. */
+export interface TestApp {
+  readonly app: Express;
+  readonly database: Database;
+  readonly close: () => Promise<void>;
+}
+
+/** Opens it, with the demo data or empty. */
+export async function openTestApp({ demo }: { readonly demo: boolean }): Promise<TestApp> {
+  const made = await makeDatabase();
+  const database = openDatabase(made.url);
+  await migrate(database);
+  if (demo) await loadDemo(database, new Date());
+  const hub = new LiveHub(made.url);
+  await hub.start();
+  const app = createApp({ database, hub, log: pino({ level: 'silent' }), webFolder: null });
+  const close = async (): Promise<void> => {
+    await hub.close();
+    await database.end();
+    await made.drop();
+  };
+  return { app, database, close };
+}
