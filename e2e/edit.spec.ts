@@ -150,8 +150,10 @@ test('a circle is told as it is closed, and one key opens it again, in the recor
   await expect(page.getByTestId('bench-line')).toBeFocused();
   // The key means something once the lines are read again.
   await expect(circle).toBeVisible();
-  await page.keyboard.press('F8');
+  await page.keyboard.press('F10');
   await expect(circle).toHaveCount(0);
+  // No other way in was opened by the same key.
+  await expect(page.getByTestId('bench-line')).toBeVisible();
 });
 
 test('what a route leaves out on thin ground is asked, settled by one key, and holds at the next unit', async ({

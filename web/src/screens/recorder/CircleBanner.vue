@@ -38,7 +38,7 @@ function mend(): void {
 }
 /** A function key: letters belong to the line that is being typed. */
 function onKey(event: KeyboardEvent): void {
-  if (event.key !== 'F8' || !circle.value) return;
+  if (event.key !== 'F10' || !circle.value) return;
   event.preventDefault();
   mend();
 }
@@ -52,7 +52,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
       A circle: {{ circle.words }} From the lines: {{ circle.texts.map((text) => `“${text}”`).join(', ') }}.
     </p>
     <v-btn variant="outlined" size="large" data-testid="mend" @click="mend"
-      ><KeyHint name="F8" />&nbsp;mend: no longer {{ circle.weakestWords }}</v-btn
+      ><KeyHint name="F10" />&nbsp;mend: no longer {{ circle.weakestWords }}</v-btn
     >
   </div>
 </template>
