@@ -97,8 +97,13 @@ export function readPlain(line: string, chunks: readonly Chunk[], context: LineC
 
 /** A line that is only talk is kept as it stands; words that nobody knows can still be taught. */
 function markUnknown(scene: Scene, chunks: readonly Chunk[]): void {
-  for (const { k, start, end } of chunks) if (k === 'unknown') scene.unread.push({ start, end });
+  for (const { k, start, end } of chunks)
+    if (k === 'unknown' && !speaks(scene.line, start, end)) scene.unread.push({ start, end });
 }
+
+/** `B: …`: who speaks, no word of the work. */
+const speaks = (line: string, start: number, end: number): boolean =>
+  /^[A-Z]$/.test(line.slice(start, end)) && line[end] === ':';
 
 /** Words in no note that no act uses: they are marked, never dropped. */
 function markLeftOver(scene: Scene, chunks: readonly Chunk[], entries: readonly Entry[]): void {

@@ -147,6 +147,7 @@ export function leftOverIn(chunks: readonly Chunk[], entries: readonly Entry[]):
       ...(entry.kind === 'requires' || entry.kind === 'covers' ? entry.parts : []),
       ...(entry.kind === 'blocked' ? [entry.by] : []),
       ...(entry.kind === 'undo' ? [entry.joint.hiddenBy] : []),
+      ...(entry.kind === 'hold' ? ['power-button'] : []),
     ]),
   );
   const isSpoken = (part: string): boolean =>

@@ -1,6 +1,5 @@
 import { screwWords } from '../../sequence/screw.ts';
 import { mechanismWords } from '../../sequence/describe.ts';
-import { unreachable } from '../../result.ts';
 import type { Entry, EntryOf } from './entry.ts';
 import { lowerName, partNameOf } from './partName.ts';
 
@@ -13,55 +12,42 @@ export interface EntryChip {
 
 const name = (slug: string | null): string => (slug ? lowerName(partNameOf(slug)) : 'what comes off next');
 
+type Words = { readonly [K in Entry['kind']]: (entry: EntryOf<K>) => string };
+
+const capital = (part: string | null): string => (part ? partNameOf(part) : 'Part');
+
+/** A row a kind: what the strip says of such an entry. */
+const words: Words = {
+  undo: undoWords,
+  lift: ({ part }) => `${partNameOf(part)} off`,
+  turn: ({ face }) => `Turn: ${face} up`,
+  hold: ({ what, seconds }) => (what === 'wait' ? `Wait ${seconds} s` : `Hold ${what} ${seconds} s`),
+  blocked: ({ part, by }) => `Tried ${name(part)}: held by ${name(by)}`,
+  requires: ({ part, parts }) => `${partNameOf(part)} needs ${parts.map(name).join(', ')} first`,
+  covers: ({ part, parts }) => `${partNameOf(part)} covers ${parts.map(name).join(', ')}`,
+  number: ({ part, number, role }) =>
+    `${capital(part)}: number ${number}${role === 'fitted' ? '' : ` (${role})`}`,
+  measure: (entry) => `${capital(entry.part)}: ${measureWords(entry)}`,
+  missing: missingWords,
+  stripped: ({ count, part }) => `Stripped: ${count} of ${name(part)}`,
+  refit: refitWords,
+  seen: seenWords,
+  serve: ({ what, part, text }) => `${services[what]}${part ? ` ${name(part)}` : ''}: ${text}`,
+  move: ({ part, to }) => `${partNameOf(part)} moves over to the new ${name(to)}`,
+  whole: (entry) => `${partNameOf(entry.part)} only together with ${name(entry.with)}`,
+  caution: ({ text }) => `Careful: ${text}`,
+  check: ({ text }) => `Test: ${text}`,
+  note: ({ text }) => text,
+};
+
 /** An entry in one line, as the strip shows it: `7 × PH0 M2 × 5 of base cover`. */
-export function entryWords(entry: Entry): string {
-  switch (entry.kind) {
-    case 'undo':
-      return undoWords(entry);
-    case 'lift':
-      return `${partNameOf(entry.part)} off`;
-    case 'turn':
-      return `Turn: ${entry.face} up`;
-    case 'hold':
-      return entry.what === 'wait' ? `Wait ${entry.seconds} s` : `Hold ${entry.what} ${entry.seconds} s`;
-    case 'blocked':
-      return `Tried ${name(entry.part)}: held by ${name(entry.by)}`;
-    case 'requires':
-      return `${partNameOf(entry.part)} needs ${entry.parts.map(name).join(', ')} first`;
-    case 'covers':
-      return `${partNameOf(entry.part)} covers ${entry.parts.map(name).join(', ')}`;
-    case 'number':
-      return `${entry.part ? partNameOf(entry.part) : 'Part'}: number ${entry.number}${entry.role === 'fitted' ? '' : ` (${entry.role})`}`;
-    case 'measure':
-      return `${entry.part ? partNameOf(entry.part) : 'Part'}: ${measureWords(entry)}`;
-    case 'missing':
-      if (entry.what === 'part')
-        return `Missing on arrival: ${entry.count === 1 ? '' : `${entry.count} × `}${name(entry.part)}`;
-      return `Missing on arrival: ${entry.count} ${screwWords(entry.screw)} ${entry.count === 1 ? 'screw' : 'screws'}${entry.part ? ` of ${name(entry.part)}` : ''}`.replace(
-        / {2,}/g,
-        ' ',
-      );
-    case 'stripped':
-      return `Stripped: ${entry.count} of ${name(entry.part)}`;
-    case 'refit':
-      return refitWords(entry);
-    case 'seen':
-      return seenWords(entry);
-    case 'serve':
-      return `${services[entry.what]}${entry.part ? ` ${name(entry.part)}` : ''}: ${entry.text}`;
-    case 'move':
-      return `${partNameOf(entry.part)} moves over to the new ${name(entry.to)}`;
-    case 'whole':
-      return `${partNameOf(entry.part)} only together with ${name(entry.with)}`;
-    case 'caution':
-      return `Careful: ${entry.text}`;
-    case 'check':
-      return `Test: ${entry.text}`;
-    case 'note':
-      return entry.text;
-    default:
-      return unreachable(entry);
-  }
+export const entryWords = (entry: Entry): string => (words[entry.kind] as (entry: Entry) => string)(entry);
+
+function missingWords({ what, count, part, screw }: EntryOf<'missing'>): string {
+  if (what === 'part') return `Missing on arrival: ${count === 1 ? '' : `${count} × `}${name(part)}`;
+  const noun = count === 1 ? 'screw' : 'screws';
+  const said = ['Missing on arrival:', count, screwWords(screw), noun, part && `of ${name(part)}`];
+  return said.filter(Boolean).join(' ');
 }
 
 const services = {

@@ -1,5 +1,4 @@
 import { threadWords, type Screw } from '../../sequence/screw.ts';
-import { unreachable } from '../../result.ts';
 import type { Entry, EntryOf } from './entry.ts';
 import { lowerName, partNameOf } from './partName.ts';
 
@@ -22,57 +21,43 @@ const jointNouns: Readonly<Record<EntryOf<'undo'>['joint']['type'], string>> = {
   routing: 'guides',
 };
 
+type Lines = { readonly [K in Entry['kind']]: (entry: EntryOf<K>) => string };
+
+const spaced = (...words: readonly (string | number | null | undefined)[]): string =>
+  words.filter((word) => word != null && word !== '').join(' ');
+const nameOr = (part: string | null, otherwise = ''): string => (part ? name(part) : otherwise);
+
+/** A row a kind: the line that reads as such an entry. */
+const lines: Lines = {
+  undo: writeUndo,
+  lift: ({ part }) => `${name(part)} off`,
+  turn: ({ face }) => (face === 'top' ? 'lid up' : 'bottom up'),
+  hold: ({ what, seconds }) => (what === 'wait' ? `wait ${seconds} s` : `hold power ${seconds} s`),
+  blocked: ({ part, by }) => `${name(part)} blocked by ${name(by)}`,
+  requires: ({ part, parts }) => `${name(part)} needs ${parts.map(name).join(' and ')} first`,
+  covers: ({ part, parts }) => `${name(part)} covers ${parts.map(name).join(' and ')}`,
+  number: ({ part, role, number }) => spaced(nameOr(part), 'p/n', role === 'fitted' ? '' : role, number),
+  measure: ({ part, values }) => spaced(nameOr(part), writeValues(values)),
+  missing: ({ what, count, part, screw }) =>
+    what === 'part'
+      ? spaced(count === 1 ? '' : count, nameOr(part, 'part'), 'missing')
+      : spaced('missing:', count, nameOr(part), 'screw', writeScrew(screw)),
+  stripped: ({ count, part }) => spaced('stripped', count, nameOr(part), 'screw'),
+  refit: writeRefit,
+  seen: ({ text }) => text,
+  serve: ({ text }) => text,
+  move: ({ part, to }) => `${name(part)} moves over to new ${name(to)}`,
+  whole: (entry) => `${name(entry.part)} only together with ${name(entry.with)}`,
+  caution: ({ text }) => `careful: ${text}`,
+  check: ({ text }) => `test: ${text}`,
+  note: ({ text }) => `note: ${text}`,
+};
+
 /**
  * An entry written back as a bench line that reads as the same entry: what a corrected line starts from.
  * An act whose part is not known can only be read back without one.
  */
-export function writeLine(entry: Entry): string {
-  switch (entry.kind) {
-    case 'undo':
-      return writeUndo(entry);
-    case 'lift':
-      return `${name(entry.part)} off`;
-    case 'turn':
-      return entry.face === 'top' ? 'lid up' : 'bottom up';
-    case 'hold':
-      return entry.what === 'wait' ? `wait ${entry.seconds} s` : `hold power ${entry.seconds} s`;
-    case 'blocked':
-      return `${name(entry.part)} blocked by ${name(entry.by)}`;
-    case 'requires':
-      return `${name(entry.part)} needs ${entry.parts.map(name).join(' and ')} first`;
-    case 'covers':
-      return `${name(entry.part)} covers ${entry.parts.map(name).join(' and ')}`;
-    case 'number':
-      return `${entry.part ? name(entry.part) : ''} p/n ${entry.role === 'fitted' ? '' : `${entry.role} `}${entry.number}`.trim();
-    case 'measure':
-      return `${entry.part ? name(entry.part) : ''} ${writeValues(entry.values)}`.trim();
-    case 'missing':
-      if (entry.what === 'part')
-        return `${entry.count === 1 ? '' : `${entry.count} `}${entry.part ? name(entry.part) : 'part'} missing`;
-      return `missing: ${entry.count} ${entry.part ? name(entry.part) : ''} screw ${writeScrew(entry.screw)}`
-        .replace(/ {2,}/g, ' ')
-        .trim();
-    case 'stripped':
-      return `stripped ${entry.count} ${entry.part ? name(entry.part) : ''} screw`.replace(/ {2,}/g, ' ');
-    case 'refit':
-      return writeRefit(entry);
-    case 'seen':
-    case 'serve':
-      return entry.text;
-    case 'move':
-      return `${name(entry.part)} moves over to new ${name(entry.to)}`;
-    case 'whole':
-      return `${name(entry.part)} only together with ${name(entry.with)}`;
-    case 'caution':
-      return `careful: ${entry.text}`;
-    case 'check':
-      return `test: ${entry.text}`;
-    case 'note':
-      return `note: ${entry.text}`;
-    default:
-      return unreachable(entry);
-  }
-}
+export const writeLine = (entry: Entry): string => (lines[entry.kind] as (entry: Entry) => string)(entry);
 
 function writeRefit({ part, joint }: EntryOf<'refit'>): string {
   if (!joint) return `${part ? name(part) : 'it'} back on`;

@@ -2,7 +2,7 @@ import { applySideTo, canHaveSide, withoutSide } from '../entries/sides.ts';
 import type { Mechanism } from '../../sequence/schema.ts';
 import type { EntryJoint, EntryOf } from '../entries/entry.ts';
 import { partKindOf } from '../entries/partName.ts';
-import { isWord } from '../phrases/chunk.ts';
+import { isWord, type Chunk } from '../phrases/chunk.ts';
 import {
   comesFree,
   doing,
@@ -26,6 +26,18 @@ const isLead = (part: string): boolean =>
 /** Reads a frame as a joint by wire that is undone: a plug, a ribbon with its lock, a lead. True where it is one. */
 export function readConnector(scene: Scene, frame: Frame): boolean {
   if (locksAlike(scene, frame) || countsBoth(scene, frame) || addsLead(scene, frame)) return true;
+  if (countsAerials(frame)) {
+    closeGroups(scene);
+    const [count] = frame.counts;
+    const [of] = frame.names;
+    if (of && of.part !== 'antenna') scene.name(resolved(scene, of));
+    scene.undo(
+      { type: 'connector', mechanism: 'coax', ...(count ? { count: count.n } : {}) },
+      'antenna',
+      spanOf(frame),
+    );
+    return true;
+  }
   const unplugs =
     doing(frame, 'unplug') !== undefined ||
     (doing(frame, 'unscrew')?.lemma === 'undo' && frame.cables.length > 0);
@@ -38,6 +50,7 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
   if (cable && !unplugs && !isOpened(frame, scene)) return false;
   if (!cable && !unplugs && lock !== null && refinesLast(scene, frame, lock)) return true;
   closeGroups(scene);
+  if (unroutes(frame)) return layOpen(scene, frame);
   if (unplugs && opensList(frame)) {
     scene.repeat = (part) => scene.undo({ type: 'connector' }, part, spanOf(frame));
     return true;
@@ -64,6 +77,36 @@ function saysOnlyHow(scene: Scene, frame: Frame, lock: Mechanism | null): boolea
     );
   return lock === 'coax' && frame.verbs.length === 0;
 }
+
+/** "unroute the aerial leads", "unclip the lead from its channel": out of its guides, not unplugged. */
+const unroutes = (frame: Frame): boolean =>
+  (doing(frame, 'unroute') !== undefined ||
+    (doing(frame, 'unclip') !== undefined && frame.chunks.some(isGuide))) &&
+  frame.mechanism === null;
+const isGuide = (chunk: Chunk): boolean => chunk.k === 'joint' && chunk.type === 'routing';
+
+function layOpen(scene: Scene, frame: Frame): boolean {
+  for (const { part, inferred } of targetsOf(scene, frame)) {
+    if (part !== null && !inferred) scene.name(part, true);
+    scene.undo({ type: 'routing' }, part, spanOf(frame), inferred ? ['part'] : []);
+  }
+  return true;
+}
+
+/** `wlan 2 ant`: behind a figure, their leads. */
+export const countsAerials = ({ chunks, joint, looks, names, screw, verbs }: Frame): boolean => {
+  const at = chunks.findIndex(({ k }) => k === 'count');
+  const name = chunks[at + 1];
+  return (
+    at >= 0 &&
+    name?.k === 'name' &&
+    name.part === 'antenna' &&
+    joint === null &&
+    verbs.length + looks.length === 0 &&
+    Object.keys(screw).length === 0 &&
+    names[names.length - 1] === name
+  );
+};
 
 /** "the plug's under a little plate": that comes first. */
 function notesHider(scene: Scene, frame: Frame): boolean {
@@ -184,7 +227,7 @@ function mechanismOf(frame: Frame, scene?: Scene): Mechanism | null {
   if (flap && (opens || lifts) && byRibbon) return 'flip-lock';
   const covered = frame.names.some(({ part }) => part.endsWith('cover')) && frame.cables.length > 0;
   if (covered && (verb?.act === 'slide' || verb?.act === 'press')) return 'slide-cover';
-  if (frame.joint?.type === 'latch' && opens && atLead) return 'flip-lock';
+  if (frame.joint?.type === 'latch' && (opens || lifts) && atLead) return 'flip-lock';
   const open = frame.mechanism === null || frame.mechanism === 'plug';
   if (frame.bar && open) return barLock(frame, verb) ?? frame.mechanism;
   if (open && scene && isByTab(frame, scene)) return 'pull-tab';
@@ -318,6 +361,9 @@ function targetsOf(scene: Scene, frame: Frame): { part: string | null; inferred:
   const pair = each ? siblings(scene) : [];
   if (pair.length > 1) return pair.map((part) => ({ part, inferred: true }));
   const holder = frame.holders[0] ?? frame.places[0];
+  // "five small ribbons off the board": the board's.
+  const from = frame.particles[0] === 'off' ? frame.places[0] : undefined;
+  if (from && frame.counts.length > 0) return [{ part: resolved(scene, from), inferred: false }];
   const owner = plugOwner(scene);
   // Coax is what aerials have: that of a heatsink or a fan is the aerial's.
   const hasAerial = /antenna|card|wireless|cellular|modem|camera|display|board/.test(owner.part ?? '');

@@ -111,6 +111,8 @@ export function readMeasures(scene: Scene, frame: Frame): boolean {
     const field =
       unit === 'none' ? bareVolts(scene, frame) : unit === 'deg' ? degrees(scene, frame) : fields[unit];
     if (field === undefined || value < 0) continue;
+    // "warmed the edge to 80 C": what was set, not what was read.
+    if (field === 'c' && doing(frame, 'warm')) continue;
     if (unit === 'mm' && !isThickness(scene, frame)) continue;
     // "a twenty mil one": another thing.
     const next =
@@ -263,6 +265,15 @@ export function readStripped(scene: Scene, frame: Frame): boolean {
   const spins =
     frame.words.has('stripped') || (verb !== undefined && verb.form !== 'plain' && !leaves(frame));
   if (!spins || doing(frame, 'test') !== undefined) return false;
+  // "spins without noise now", of the fan.
+  const turns = verb?.lemma === 'spin' && scene.topic !== null && partKindOf(scene.topic) === 'fan';
+  if (
+    turns &&
+    frame.counts.length + frame.ordinals.length === 0 &&
+    frame.joint === null &&
+    scene.groups.length === 0
+  )
+    return false;
   if (doing(frame, 'drill') && frame.words.has('the')) return drillsOut(scene, frame);
   const counted = countOf(frame);
   if (scene.lastPlaced?.kind === 'stripped' && counted === null && frame.ordinals.length === 0) return true;

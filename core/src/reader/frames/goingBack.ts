@@ -38,7 +38,7 @@ export function isGoingBack(scene: Scene, piece: Piece, frame: Frame): boolean {
   const labelled = frame.measures.some(({ unit }) => ['V', 'mAh', 'Wh', 'g', 'c'].includes(unit));
   if ((leaves(frame) && !fits) || frame.codes.length > 0 || (labelled && !fits)) return false;
   if (isBackCover(scene, frame)) return false;
-  if (!scene.opened && !fits && !frame.words.has('new')) return false;
+  if (!scene.opened && !scene.upSaid && !fits && !frame.words.has('new')) return false;
   if (takes && !frame.words.has('back')) return false;
   if (isMoved(frame)) return false;
   if (fits || (returns(frame) && !held && !isState(frame))) return true;
@@ -139,6 +139,8 @@ const saysHow = ({ chunks, words }: Frame): boolean =>
 
 const isFitting = (lemma: string, form: string, frame: Frame): boolean => {
   if (form === 'past' && isHeld(frame)) return false;
+  // "it was routed under the board": where it runs.
+  if (lemma === 'route' && form === 'past' && frame.verbs.some(({ act }) => act === 'be')) return false;
   // The lid of a notebook is shut, and a machine shut down, before anything is opened.
   if ((lemma === 'shut' || lemma === 'close') && isShutting(frame)) return false;
   if (lemma === 'snap' && form === 'past') return false;

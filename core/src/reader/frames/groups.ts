@@ -1,7 +1,8 @@
 import { readRest, readSame, repeatsConnector } from './again.ts';
 import { isWord } from '../phrases/chunk.ts';
+import { countsAerials } from './connectors.ts';
 import { countOf, type Counted } from './counts.ts';
-import { doing, hasScrew, isUnderNew, leaves, spanOf, type Frame } from './frame.ts';
+import { doing, hasScrew, isUnderNew, leaves, spanOf, textIn, type Frame } from './frame.ts';
 import type { Piece } from './piece.ts';
 import { refinesGroup } from './refine.ts';
 import type { Scene } from './scene.ts';
@@ -19,7 +20,7 @@ export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
   if (counted !== null && scene.ordering === piece.sentence && bare(frame)) return true;
   if (counted !== null && repeatsConnector(scene, frame, counted)) return true;
   if (counted === null) return readSame(scene, frame) || readUncounted(scene, piece, frame);
-  if (isOfParts(frame, piece.header) || isOfLeads(frame)) return false;
+  if (isOfParts(frame, piece.header) || isOfLeads(frame) || countsAerials(frame)) return false;
   if (countsWaiting(scene, frame, counted)) return true;
   if (fillsCount(scene, frame, counted)) return true;
   if (!frame.words.has('this') && !frame.words.has('total') && countsOn(scene, frame, counted)) return true;
@@ -214,9 +215,11 @@ function fillsCount(scene: Scene, frame: Frame, counted: Counted): boolean {
   )
     return false;
   const { joint } = last.draft;
+  // "all plugs off, seven pieces"
+  const pieces = joint.type === 'connector' && /\b(?:pieces|pcs)\b/i.test(textIn(scene.line, frame));
   const same =
     frame.joint === null
-      ? joint.type !== 'connector' && joint.type !== 'slide'
+      ? (joint.type !== 'connector' || pieces) && joint.type !== 'slide'
       : frame.joint.type === joint.type;
   if (!same || (leaves(frame) && frame.joint === null && !bare(frame))) return false;
   last.draft = { ...last.draft, joint: { ...joint, count: counted.n } };

@@ -11,7 +11,7 @@ import { has, readPieces, type Piece } from './piece.ts';
 import { readPrerequisites } from './prerequisites.ts';
 import { readFrames } from './readFrames.ts';
 import { readRelation } from './relations.ts';
-import { splitAtTurn } from './splitAtTurn.ts';
+import { splitAtClause, splitAtTurn } from './splitAtTurn.ts';
 import type { Scene } from './scene.ts';
 import { closeGroups } from './sums.ts';
 import { countsTalk, note, readTalk, takeBack } from './talk.ts';
@@ -34,7 +34,7 @@ const longestStatement = 24;
 
 /** Reads the chunks of a line, sentence by sentence, into the drafts of a scene. */
 export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
-  const said = readPieces(scene.line, chunks).flatMap(splitAtTurn);
+  const said = readPieces(scene.line, chunks).flatMap(splitAtClause).flatMap(splitAtTurn);
   // What a caption misheard is no name.
   const pieces = scene.context.spoken ? said : nameUnknowns(said, scene.line);
   const told = pieces.map((piece): Told => ({ piece, frames: readFrames(piece, scene.line) }));
@@ -54,6 +54,8 @@ export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
     else if (one) readPiece(scene, one);
     if (one && scene.trace() === before && saysSomething(scene, one.piece)) note(scene, one.piece);
     if (scene.placed.length + scene.groups.length !== made && one) scene.actSentence = one.piece.sentence;
+    for (const chunk of one?.piece.chunks ?? [])
+      if (chunk.k === 'name' && !chunk.bare) scene.said.push(chunk.part);
     i++;
   }
   closeGroups(scene);

@@ -32,8 +32,15 @@ function partsSaid(scene: Scene, frame: Frame, sides: readonly Side[]): string[]
   // "sim, eject pin, tray out": the noun alone is the one named before it.
   const names = all.filter((part) => !all.some((other) => other.endsWith(`-${part}`)));
   return sides.length === 0
-    ? names
+    ? names.flatMap((part) => pairOf(scene, frame, part))
     : names.flatMap((part) => sides.slice(0, 2).map((side) => applySideTo(part, side)));
+}
+
+/** "both fans are out": the left and the right one, where both were spoken of. */
+function pairOf(scene: Scene, frame: Frame, part: string): string[] {
+  const pair = [`left-${part}`, `right-${part}`];
+  const both = frame.words.has('both') || frame.names.some((name) => name.plural && name.part === part);
+  return both && pair.every((one) => scene.context.parts.includes(one)) ? pair : [part];
 }
 
 /** "fan, sink, both out": names that waited for their act. */

@@ -36,7 +36,7 @@ const whole = new Set([
 
 /** Reads a frame as a part that comes off. True where it is one. */
 export function readLift(scene: Scene, frame: Frame): boolean {
-  const verb = doing(frame, ...undoing);
+  const verb = doing(frame, ...undoing) ?? goes(frame);
   if (undoesJustSaid(scene, frame, verb)) return true;
   if (doing(frame, 'serve') !== undefined && verb === undefined) return false;
   if (isAnnounced(scene, frame, verb)) return false;
@@ -62,6 +62,12 @@ export function readLift(scene: Scene, frame: Frame): boolean {
     scene.repeat = (part) => scene.put({ kind: 'lift', part }, spanOf(frame));
   return true;
 }
+
+/** "and there it goes". */
+const goes = ({ chunks: [there, it, verb, more] }: Frame): Verb | undefined =>
+  isWord(there, 'this') && isWord(it, 'it') && verb?.k === 'verb' && verb.lemma === 'go' && !more
+    ? verb
+    : undefined;
 
 /** "fan screws out": it is the screws that are out; "fan 4 screws, out" takes the fan. */
 const isScrewsOut = ({ chunks, counts, joint, verbs }: Frame): boolean =>
@@ -200,6 +206,7 @@ function isLifted(frame: Frame, verb: Verb | undefined): boolean {
   if (comes && frame.names.length > 0 && frame.counts.length === 0) return true;
   // "now it lifts", "there it comes"
   const said = frame.words.has('this') || frame.words.has('now');
+  if (verb.lemma === 'go') return true;
   if (verb.form === 's' && frame.words.has('it') && said && (verb.lemma === 'lift' || verb.lemma === 'come'))
     return !frame.words.has('at') && frame.names.length === 0;
   const only = frame.chunks.every(

@@ -32,6 +32,12 @@ export function isImagined(scene: Scene, piece: Piece): boolean {
     has(piece, 'now') ||
     piece.joiner === 'but' ||
     /^\s*(here|so|just)\b/i.test(scene.line.slice(piece.chunks[0]?.start ?? 0));
+  // "I could now see the heatsink"
+  if (
+    /\bcould (?:now |then |just )?see\b/i.test(textIn(scene.line, piece)) &&
+    !has(piece, 'if', 'other-model')
+  )
+    return false;
   if (scene.imagined && real && !has(piece, 'if', 'would', 'other-model')) scene.imagined = false;
   if (has(piece, 'if', 'would', 'other-model') || isOtherModel(scene, piece)) scene.imagined = true;
   return scene.imagined;
@@ -131,6 +137,8 @@ const isStayScrew = (piece: Piece): boolean =>
 /** Wanted, owed, or for later. */
 export function isPlanned(piece: Piece, frame: Frame): boolean {
   if (has(piece, 'later')) return true;
+  // "must hold the button 20 s": how long is told by who has held it.
+  if (doing(frame, 'hold', 'press') && frame.measures.some(({ unit }) => unit === 's')) return false;
   if (has(piece, 'must', 'will'))
     return !frame.verbs.some(({ form }) => form === 'past') || has(piece, 'must');
   return false;
@@ -185,6 +193,15 @@ export const isQuoted = (frame: Frame): boolean =>
   !hasScrew(frame) &&
   frame.counts.length > 0;
 
+/** "used a PH1 for all of those", "it is the one with the foil": a tool, or which one is meant. */
+export const saysWhich = (scene: Scene, piece: Piece, frame: Frame): boolean =>
+  (/^(?:i |we )?used? (?:an?|the|my)\b/i.test(textIn(scene.line, piece)) &&
+    frame.joint === null &&
+    hasScrew(frame) &&
+    frame.names.length === 0) ||
+  (frame.verbs.every(({ act }) => act === 'be') &&
+    /\b(?:is|are|was|were) the ones? (?:with|that|which|by|near|on|in)\b/i.test(textIn(scene.line, piece)));
+
 /** "six screws lie in a bag", "picks lie at four corners": where things were put. */
 export const liesAbout = (frame: Frame): boolean =>
   doing(frame, 'lay') !== undefined &&
@@ -225,6 +242,8 @@ export const isWarning = (piece: Piece, frame: Frame): boolean =>
 const undoingActs = ['take', 'unscrew', 'loosen', 'unplug', 'press', 'come', 'release', 'open'];
 /** In a sentence that only counts what is there; "two screws hold the fan" is held by two, said plainly. */
 export function isInventory(scene: Scene, piece: Piece, frame: Frame): boolean {
+  // "…, and another eight you can see": of those undone.
+  if (has(piece, 'inventory') && scene.groups.length > 0 && has(piece, 'more')) return false;
   if (has(piece, 'inventory') || countsWhatIs(frame)) scene.inventory = piece.sentence;
   const undoes = frame.verbs.some(({ act }) => undoingActs.includes(act));
   const held = doing(frame, 'hold', 'fix') !== undefined && frame.counts.length > 0;

@@ -23,6 +23,7 @@ const rows: readonly Row[] = [
   ['caution', signs.isWarning],
   ['note', (piece, frame, scene) => !scene.acted && leaves(frame) && signs.isDeniedIn(scene, piece)],
   ['note', (_, frame) => signs.isQuoted(frame)],
+  ['note', (piece, frame, scene) => signs.saysWhich(scene, piece, frame)],
   ['note', signs.isGiven],
   ['note', (_, frame) => frame.joint?.type === 'screws' && signs.liesAbout(frame)],
   ['note', (piece, frame, scene) => signs.isOfAnotherTime(scene, piece, frame)],

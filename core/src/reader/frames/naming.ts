@@ -1,8 +1,8 @@
 import { partKindOf } from '../entries/partName.ts';
 import { applySideTo } from '../entries/sides.ts';
 import { sidedParts } from '../lexicon/parts.ts';
-import type { NameChunk } from '../phrases/chunk.ts';
-import { type Frame, hasScrew } from './frame.ts';
+import { isWord, type NameChunk } from '../phrases/chunk.ts';
+import { type Frame, hasScrew, type Named } from './frame.ts';
 import type { Scene } from './scene.ts';
 
 export function hidingTopic(scene: Scene): string | null {
@@ -15,14 +15,31 @@ export function partNamed(scene: Scene, frame: Frame): string | null {
     scene.groups.length === 0 && (frame.joint || hasScrew(frame) || frame.counts.length > 0)
       ? frame.holders[0]
       : undefined;
-  const name = frame.names[0] ?? held;
+  const name = ownerWith(frame) ?? frame.names[0] ?? held;
   const one = name ? null : sideOne(scene, frame);
   if (one !== null) return one;
-  if (!name) return frame.particles.includes('back') && scene.groups.length === 0 ? 'rear-shroud' : null;
+  // "8 T6 back": no verb moves it that way.
+  if (!name)
+    return frame.particles.includes('back') && frame.verbs.length === 0 && scene.groups.length === 0
+      ? 'rear-shroud'
+      : null;
   const side = frame.sides[0];
   const part = resolved(scene, name);
   return applySideTo(part, side);
 }
+
+/** "held down by a bracket with one screw": the screw is the bracket's. */
+const ownerWith = ({ chunks }: Frame): Named | undefined => {
+  const at = chunks.findIndex(
+    (chunk, i) =>
+      chunk.k === 'name' &&
+      isWord(chunks[i + 1], 'with') &&
+      ['count', 'kind', 'joint'].includes(chunks[i + 2]?.k ?? '') &&
+      chunks.slice(0, i).some((before) => before.k === 'verb' && before.act === 'hold'),
+  );
+  const name = chunks[at];
+  return name?.k === 'name' ? name : undefined;
+};
 
 /** "the right one": that side of the pair in work. */
 export function sideOne(scene: Scene, frame: Frame): string | null {
@@ -48,6 +65,12 @@ export function resolved(
   if (name.bare) return bareName(scene, name.part);
   // "SD tray", behind "SIM tray"; "right speaker", behind the left one: its own words say which.
   if (!name.known || /^(left|right|top|bottom|upper|lower|front|rear)-/.test(name.part)) return name.part;
+  // "under a copper cover, one screw for the cover": the one that this line has named.
+  const said =
+    coverNouns.has(name.word) &&
+    isOneWord(name) &&
+    scene.said.findLast((part) => part.endsWith(`-${name.word}`));
+  if (said) return said;
   const { topic } = scene;
   const { procedure } = scene.context;
   if (
@@ -84,8 +107,11 @@ function bareName(scene: Scene, head: string, otherwise = head): string {
   // "battery door: …, door off": a cover by another of its nouns.
   const isCover = scene.topic !== null && partKindOf(scene.topic) === 'cover' && coverNouns.has(head);
   if (isCover && scene.topicSaid && scene.topic !== null) return scene.topic;
+  const spoken = scene.said.findLast(isOne) ?? scene.context.parts.find(isOne);
+  // Aerials lead to the wireless card. Common practice, no source.
+  if (spoken === undefined && head === 'card' && scene.topic === 'antenna') return 'wireless-card';
   return (
-    scene.context.parts.find(isOne) ??
+    spoken ??
     (inWork.has(head)
       ? (scene.context.procedure ?? scene.topic ?? head)
       : head === 'stick'

@@ -122,6 +122,7 @@ function standingTo(
     partitive:
       counted.partitive ||
       (named === null && last !== undefined && isOfThose(scene, frame, counted, last)) ||
+      (named === null && last !== undefined && piece.joiner === 'comma' && compares(frame, counted, last)) ||
       (scene.amending && last !== undefined && (counted.more || (counted.n === 1 && hides))),
     loose: last !== undefined && named === null && !counted.more && alike,
     opensList: piece.joiner === 'colon' && last !== undefined,
@@ -131,6 +132,13 @@ function standingTo(
     behindColon: piece.joiner === 'colon' || (last?.behindColon ?? false),
   };
 }
+
+/** "board screws 7, two longer by the camera": longer than the others of them. */
+const compares = (frame: Frame, counted: Counted, last: Group): boolean =>
+  last.n !== null &&
+  counted.n < last.n &&
+  !counted.more &&
+  frame.looks.some((look) => /^(?:longer|shorter)$/.test(look));
 
 /** "9 PH0, the three at the front short", "12 T8 (4 long)": some of those counted, not more of them. */
 function isOfThose(scene: Scene, frame: Frame, counted: Counted, last: Group): boolean {

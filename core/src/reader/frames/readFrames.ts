@@ -50,7 +50,7 @@ function place(
     case 'name':
       return placeName(frame, chunk, role);
     case 'joint':
-      return placeJoint(frame, chunk, role);
+      return isBehindAfter(chunks, i) ? 'act' : placeJoint(frame, chunk, role);
     case 'cable':
       return placeCable(frame, chunk, role);
     case 'side':
@@ -160,6 +160,10 @@ function placeName(frame: Frame, name: Named, role: Role): Role {
   else frame.names.push(name);
   return 'act';
 }
+
+/** "after the screws one opens the clips": what was done before. */
+const isBehindAfter = (chunks: readonly Chunk[], i: number): boolean =>
+  isWord(chunks[i - 1], 'after') || (isWord(chunks[i - 1], 'the') && isWord(chunks[i - 2], 'after'));
 
 function placeJoint(frame: Frame, joint: Extract<Chunk, { k: 'joint' }>, role: Role): Role {
   // "with the foil on", "popped off its post": what stays with it, where it came off.

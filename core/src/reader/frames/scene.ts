@@ -81,6 +81,8 @@ export class Scene {
   topicSaid = false;
   /** Names that wait for their act: "fan and speakers … off". */
   waiting: { part: string; cable: boolean }[] = [];
+  /** Parts that the line has named so far, in whatever role. */
+  readonly said: string[] = [];
   /** The topic is a pair (`speakers L+R`): what is said holds for each. */
   pair: readonly string[] = [];
   /** What a list behind a colon counts: "clips: 4 front, 3 rear". */
@@ -252,6 +254,10 @@ const mute = new Set(['bracket', 'shield', 'foot', 'frame', 'tape', 'hinge', 'la
 export function plugOwner(scene: Scene): { part: string | null; inferred: boolean } {
   const owner = ownerFor(scene);
   const { topic } = scene;
+  if (topic !== null && scene.pair.length === 0 && coversPlug.test(topic)) {
+    const own = heldLead(topic);
+    if (own !== null) return { part: own, inferred: true };
+  }
   if (topic === null || !mute.has(partKindOf(topic)) || scene.pair.length > 0)
     return owner.part === null && topic !== null ? { part: topic, inferred: true } : owner;
   const own = heldLead(topic);
@@ -261,6 +267,9 @@ export function plugOwner(scene: Scene): { part: string | null; inferred: boolea
   );
   return { part: before ?? topic, inferred: true };
 }
+
+/** `battery-connector-cover`: what keeps a plug down has none itself. */
+const coversPlug = /-(?:cable|ribbon|plug|connector|lead|flex)-(?:bracket|shield|cover|plate)$/;
 
 /** `display-cable-bracket`, `battery-shield`: whose plug it sits on. */
 function heldLead(slug: string): string | null {

@@ -48,3 +48,43 @@ export function splitAtTurn(piece: Piece): Piece[] {
     { ...piece, chunks: piece.chunks.slice(at - subject), joiner: 'comma' },
   ];
 }
+
+/**
+ * "it is routed under the hinge so I undid the hinge", "lifted off the paste was dry": where a new clause
+ * begins without a mark, the piece is two.
+ */
+export function splitAtClause(piece: Piece): Piece[] {
+  const { chunks } = piece;
+  const at = chunks.findIndex((_, i) => i > 0 && (opensReason(chunks, i) || opensState(chunks, i)));
+  if (at < 0) return [piece];
+  return [
+    { ...piece, chunks: chunks.slice(0, at) },
+    { ...piece, chunks: chunks.slice(isWord(chunks[at], 'so') ? at + 1 : at), joiner: 'comma' },
+  ];
+}
+
+/** "… so I undid": what was done about it. */
+const opensReason = (chunks: readonly Chunk[], i: number): boolean => {
+  const verb = chunks[i + 2];
+  return (
+    isWord(chunks[i], 'so') &&
+    isWord(chunks[i + 1], 'i', 'we') &&
+    verb?.k === 'verb' &&
+    verb.form === 'past' &&
+    chunks.slice(0, i).some(({ k }) => k === 'name' || k === 'cable')
+  );
+};
+
+/** "lifted off | the paste was": a verb with its particle, then a subject with a verb of its own. */
+const opensState = (chunks: readonly Chunk[], i: number): boolean => {
+  const verb = chunks[i - 2];
+  const be = chunks[i + 2];
+  return (
+    isWord(chunks[i - 1], 'off', 'out', 'away') &&
+    verb?.k === 'verb' &&
+    verb.form === 'past' &&
+    isWord(chunks[i], 'the') &&
+    be?.k === 'verb' &&
+    be.act === 'be'
+  );
+};

@@ -107,6 +107,18 @@ export type FunctionWord =
   | 'face-over'
   | 'face-side';
 
+const each = (first: string, then: string): string =>
+  first
+    .split(', ')
+    .flatMap((a) => then.split(', ').map((b) => `${a} ${b}`))
+    .join(', ');
+
+/** "can not go out", "wouldn't budge": whatever denies it, before whatever it was to do. */
+const heldFast = each(
+  "won't, wont, will not, can't, cant, cannot, can not, doesn't, doesnt, does not, wouldn't, would not, couldn't, could not, didn't, did not",
+  'come, come out, come off, come up, come away, come free, go out, go off, get out, lift, lift out, lift off, move, budge, shift, slide, let go',
+);
+
 export const functionRows: readonly (readonly [word: FunctionWord, words: string])[] = [
   ['off', 'off, aff'],
   ['out', 'out, oot'],
@@ -124,14 +136,14 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ['done', 'done, undone, sorted'],
   [
     'not',
-    "not, won't, wont, will not, don't, dont, do not, doesn't, doesnt, didn't, didnt, isn't, isnt, aren't, arent, wasn't, wasnt, weren't, werent, hasn't, hasnt, haven't, havent, hadn't, hadnt, ain't, aint, needn't, neednt, mustn't, mustnt, shan't, nor, neither, hardly, barely, dinnae, cannae, wasnae, isnae, shouldn't, shouldnt, wouldn't, wouldnt, couldn't, couldnt, need not, refuses to, fails to",
+    "not, won't, wont, will not, don't, dont, do not, doesn't, doesnt, didn't, didnt, isn't, isnt, aren't, arent, wasn't, wasnt, weren't, werent, hasn't, hasnt, haven't, havent, hadn't, hadnt, ain't, aint, needn't, neednt, mustn't, mustnt, shan't, nor, neither, hardly, barely, dinnae, cannae, wasnae, isnae, shouldn't, shouldnt, wouldn't, wouldnt, couldn't, couldnt, need not, refuses to, fails to, cannot, can't, cant, can not, cain't",
   ],
   ['never', 'never, at no time, never had one of'],
   ['no', 'no, nae, zero, none, nothing, nowt, nobody, nil, n/a, nothin, not any, not one, no more'],
   ['without', 'without, w/o, wo, except, exc, bar the, apart from, minus'],
   [
     'if',
-    'if, unless it, suppose, supposing, in case, should you, should the, should it, when it came, when it arrived, on arrival, when i got it, were it, were there, had i, had it, had you, had we, had somebody, when you, whenever, whether, where fitted, where present, where there is, when fitted, if fitted, as long as',
+    'if, unless it, suppose, supposing, in case, should you, should the, should it, when it came, when it came in, when it arrived, on arrival, when i got it, were it, were there, had i, had it, had you, had we, had somebody, when you, whenever, whether, where fitted, where present, where there is, when fitted, if fitted, as long as',
   ],
   [
     'would',
@@ -145,7 +157,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
     'must',
     'must, should, must be, must have been, must come, needs to be, need to be, has to be, have to be, has to come, have to come, has to go, have to go, is to be, are to be',
   ],
-  ['can', "can, could be, able to, can be, cannot, can't, cant, can not, cain't"],
+  ['can', 'can, could be, able to, can be'],
   [
     'question',
     "what, how, why, who, when is, where is, where does, how many, how much, is it, is there, are there any, is that, does it, does that, do i, do we, do you, did you, did i, are they, was it, was that, shall i, shall we, can i, where, has anybody, anybody, anyone, should i, should we, isn't it, could i, would you, would i, do the, does the, is the, are the, was the",
@@ -244,12 +256,13 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ['old', 'old, existing, original, faulty, bad, worn, dead, knackered, used'],
   [
     'missing',
-    "missing, absent, was never there, never was there, were never there, never there, wasn't there, not there, isn't there, ain't there, empty hole, hole is empty, never had one, never had 1, and no screw, with no screw, without a screw, has no screw, is blank, hole is blank, lacking, no screw in, never was their, was never their, never fitted, is absent, is gone, gone missing, there never was, never was, never existed, missing on arrival, missing from the start, are missing, not fitted when it came, empty holes, hole empty, an empty hole, left out by someone, not in its hole",
+    "missing, absent, was never there, never was there, were never there, never there, wasn't there, not there, isn't there, ain't there, empty hole, hole is empty, never had one, never had 1, and no screw, with no screw, without a screw, has no screw, is blank, hole is blank, lacking, no screw in, never was their, was never their, never fitted, is absent, is gone, gone missing, there never was, never was, never existed, missing on arrival, missing from the start, are missing, not fitted when it came, empty holes, hole empty, an empty hole, left out by someone, not in its hole, gone when it came, gone when it came in, gone when it arrived, gone on arrival, missing when it came, missing when it came in, missing when it arrived, missing when i got it, not there when it came, wasn't there when it came, already gone when it came, already gone when it came in, already gone when it arrived, already gone, already missing, gone already",
   ],
   [
     'stripped',
     "stripped, chewed, chewed up, rounded, rounded out, rounded off, chewed to bits, rounds off, mangled, cammed out, strippd, spinner, just spins, only spins, rounded head, chewed recess, worn recess, worn out head, just turns, turns and turns, goes round and round, go round and round, round and round, keeps turning, turns around, spins in its insert, spins freely, no bite, will not bite, wont bite, won't bite, chewed head, free spinning, damaged head, damaged recess, stripped out, headless, turns without end, keeps spinning, buggered, knackered head, crossthreaded, butchered, turns endlessly, turns free, no thread left, has no thread left, has no thread, no thread in it, thread is gone, thread's gone",
   ],
+  ['stuck', heldFast],
   [
     'stuck',
     "stuck, won't come, wont come, will not come, won't lift, wont lift, will not lift, won't move, wont move, won't budge, wont budge, won't shift, wont shift, doesn't come, does not come, doesnt come, doesn't lift, does not lift, doesnt lift, doesn't move, does not move, not moving, not coming, isn't coming, isnt coming, ain't coming, aint coming, ain't comin, ain't budging, ain't budgin, not budging, won't go, wont go, tight, jammed, wedged, hangs on, hung up, hangs up, snagged, caught, caught on, caught under, catches on, fights back, refuses, blocked, blocked by, trapped, ain't free, still ain't free, isn't free, is not free, not free, only tilts, tilts only, tilt only, won't come off, wont come off, won't come out, wont come out, won't come up, does not come free, doesn't come free, won't let go, will not budge, will not move, does not budge, doesn't budge, hangs, is held back, held back, still holds, still held, stops, can't come out, cannot come out, can't be lifted, doesn't come up, does not come up, doesn't come off, does not come off, doesn't come out, does not come out, not loose yet, won't part, won't release, would not come, wouldn't come, wouldn't lift, would not lift, wouldn't budge, would not budge, didn't come, did not come, didn't lift, did not move, didn't move, won't slide, can't get it out, don't come, dont come, doesn't go, don't go out, don't go, still won't come, held fast, holds fast, won't rise, no go, will not come off, will not come out, still caught, does not yet move, does not yet come, doesn't yet move",

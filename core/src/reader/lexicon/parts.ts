@@ -123,7 +123,7 @@ export const partWords: readonly (readonly [slug: string, name: string, kind: st
     'heatsink',
     'Heatsink',
     'heatsink',
-    'hs, heat sink, cooler, heat pipe, heatpipe, thermal module, sink, cpu cooler, heatpipe thingy, cooling module, heat spreader, heatsnk, heat plate, processor cooler, thermal unit, heat pipe assembly, cpu heatsink, cooling plate',
+    'hs, heat sink, cooler, heat pipe, heatpipe, thermal module, sink, cpu cooler, heatpipe thingy, cooling module, heat spreader, heatsnk, heat plate, processor cooler, thermal unit, heat pipe assembly, cpu heatsink, cooling plate, cooling body',
   ],
   ['fan', 'Fan', 'fan', 'blower, cooling fan, sys fan, ventilator, cooler fan, cpu fan, system fan'],
   [

@@ -61,9 +61,10 @@ const dearest = 1.05;
 
 const rows = ['qwertyuiop', 'asdfghjkl', 'zxcvbnm'];
 const vowels = 'aeiou';
-/** Are two keys neighbours, or both vowels? */
-function isNear(a: string, b: string): boolean {
-  if (vowels.includes(a) && vowels.includes(b)) return true;
+/** Are two keys neighbours, or both vowels of a word of some length? */
+function isNear(a: string, b: string, length: number): boolean {
+  // One vowel for another misspells a long word; a short one is another word: `pods`, `pads`.
+  if (vowels.includes(a) && vowels.includes(b) && length > 5) return true;
   return rows.some((row, y) => {
     const x = row.indexOf(a);
     if (x < 0) return false;
@@ -91,8 +92,10 @@ function slipCost(typed: string, meant: string): number {
       rest(typed.slice(i + 2), meant.slice(i + 2))
     )
       return (0.6 + first / 2) * scale;
-    if (rest(typed.slice(i + 1), meant.slice(i + 1)))
-      return ((isNear(typed[i] ?? '', meant[i] ?? '') ? 0.85 : 1.1) + first) * scale;
+    if (rest(typed.slice(i + 1), meant.slice(i + 1))) {
+      const near = isNear(typed[i] ?? '', meant[i] ?? '', typed.length);
+      return ((near ? 0.85 : typed.length <= 4 ? 1.3 : 1.1) + first) * scale;
+    }
     return isTwoSlips(typed, meant) && typed.length >= 6 ? 1.2 : Infinity;
   }
   if (difference === 1 && rest(typed.slice(i + 1), meant.slice(i)))

@@ -60,7 +60,7 @@ export const cableRows: readonly (readonly [mechanism: Mechanism | null, words: 
   ],
   [
     null,
-    'cable, ribbon, lead, wire, flex, flecks, ffc, fpc, zif, conn, connector, con, cbl, ribbon cable, flat cable, flat flex, flex cable, flt, wiring, loom, harness, cord, cable harness, wire lead, ribbon connector, flexi, tail, umbilical, pigtail, zif connector, zif socket',
+    'cable, ribbon, lead, wire, header, flex, flecks, ffc, fpc, zif, conn, connector, con, cbl, ribbon cable, flat cable, flat flex, flex cable, flt, wiring, loom, harness, cord, cable harness, wire lead, ribbon connector, flexi, tail, umbilical, pigtail, zif connector, zif socket',
   ],
 ];
 
@@ -95,7 +95,7 @@ export const barWords =
 export const propertyRows: readonly (readonly [property: Partial<Screw>, words: string])[] = [
   [
     { captive: true },
-    'captive, capt, cpt, captives, captured, retained, non removable, captive type, cap tive, cpts, captivated',
+    'captive, kept captive, stay captive, stays captive, held captive, staying captive, stayed captive, capt, cpt, captives, captured, retained, non removable, captive type, cap tive, cpts, captivated',
   ],
   [
     { sprung: true },
@@ -130,7 +130,10 @@ export const driveRows: readonly (readonly [drive: Drive, words: string])[] = [
     'P',
     'five lobe, fivelobe, penta lobe, pentalobe, pent a lobe, five point star, five lobed, five point, pentalobes',
   ],
-  ['slot', 'slotted, flathead screw, flathead, flat blade, slot head, slot screw, flat bladed'],
+  [
+    'slot',
+    'slotted, flathead screw, flathead, flat blade, slot head, slot screw, flat bladed, coin slot, coin slotted, coin driven',
+  ],
   [
     'Y',
     'three wing, tri wing, try wing, try wings, triwing, y type, tri point, three point, trilobe, tri lobe, tri wings, three winged',
@@ -176,7 +179,7 @@ export const tightenRows = [
   ],
   [
     'cross',
-    'crosswise, cross wise, crossways, cross ways, cross pattern, criss cross, crisscross, diagonally, diagonal, go diagonal, corner to corner, star pattern, x wise, xwise, x pattern, x order, x ways, diagonal order, alternately, cross order, in a cross, cornerwise, in an x, opposite corners',
+    'crosswise, cross wise, crossways, cross ways, cross pattern, criss cross, crisscross, diagonally, diagonal, go diagonal, corner to corner, star pattern, x wise, xwise, x pattern, x order, x ways, diagonal order, alternately, cross order, in a cross, in cross, cornerwise, in an x, opposite corners',
   ],
 ] as const;
 

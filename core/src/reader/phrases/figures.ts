@@ -51,6 +51,8 @@ export const count: Rule = (tokens, at, lexicon) => {
   if (run) return run;
   if (tokens[at]?.lower === 'one' && isPronoun(tokens, at, lexicon))
     return { body: { k: 'word', word: 'one' }, to: at + 1 };
+  if (tokens[at]?.lower === 'one' && isAnybody(tokens, at, lexicon))
+    return { body: { k: 'word', word: 'we' }, to: at + 1 };
   // `FAN1`, `J5`: a mark on the board, no count.
   if (tokens[at]?.kind === 'number' && tokens[at]?.glued && /^[A-Z]{2,}$/.test(tokens[at - 1]?.text ?? ''))
     return { body: { k: 'plain' }, to: at + 1 };
@@ -63,12 +65,18 @@ export const count: Rule = (tokens, at, lexicon) => {
   if (lead === 0 && isItsName(tokens, at, number.to)) return { body: { k: 'attribute' }, to: number.to };
   const attribute = attributeBehind(tokens, number.to, lexicon);
   if (attribute) return { body: { k: 'attribute' }, to: attribute };
-  const to =
-    isTimes(tokens[number.to]) && !/^(side|edge|end)/.test(tokens[number.to + 1]?.lower ?? '')
-      ? number.to + 1
-      : number.to;
-  return { body: { k: 'count', n: number.value }, to };
+  return { body: { k: 'count', n: number.value }, to: behindTimes(tokens, at, number.to) };
 };
+
+/** `7 x`, `7 pieces`: a word that only says that it counts. */
+function behindTimes(tokens: readonly Token[], from: number, at: number): number {
+  const next = tokens[at]?.lower ?? '';
+  // "window out (6 pieces)": what became of it.
+  const aside = tokens[from - 1]?.text === '(';
+  const pieces = /^(?:pieces|pcs)$/.test(next) && tokens[at + 1]?.lower !== 'of' && !aside;
+  const times = isTimes(tokens[at]) && !/^(side|edge|end)/.test(tokens[at + 1]?.lower ?? '');
+  return pieces || times ? at + 1 : at;
+}
 
 /** "flex two is the keypad", "ribbon 2 off": behind a lead in the singular a figure says which one. */
 const isItsName = (tokens: readonly Token[], at: number, to: number): boolean =>
@@ -97,6 +105,18 @@ function isPronoun(tokens: readonly Token[], at: number, lexicon: Lexicon): bool
     return true;
   const sense = lexicon.match([before], 0)?.senses;
   return sense?.some(({ k }) => k === 'side' || k === 'look') ?? false;
+}
+
+/** "one opens the clips with a card": whoever does it. */
+function isAnybody(tokens: readonly Token[], at: number, lexicon: Lexicon): boolean {
+  const verb = lexicon.match(tokens, at + 1);
+  const acts = verb?.senses.some(
+    (sense) =>
+      sense.k === 'verb' &&
+      sense.form === 's' &&
+      ['take', 'open', 'unplug', 'unscrew', 'pry', 'peel', 'unclip', 'loosen', 'press'].includes(sense.act),
+  );
+  return acts === true && /^(?:the|it|them|a|an)$/.test(tokens[verb?.to ?? 0]?.lower ?? '');
 }
 
 export const homophones: Readonly<Record<string, number>> = {

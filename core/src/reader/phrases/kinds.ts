@@ -194,7 +194,15 @@ const bareThread: Rule = (tokens, at, lexicon) => {
   const glued = tokens[at + 1]?.glued === true && tokens[at + 2]?.glued === true;
   const alone = glued && lexicon !== null && !lexicon.match(tokens, at + 1)?.to && isBy(tokens[at + 1]);
   const sized = glued && length.value >= diameter.value && length.value >= 2 && diameter.value >= 1.5;
-  if (!decimal && !behindDrive && !inMm && !sized && !alone) return null;
+  // "little ones, 2 by 3": nothing follows that it could count.
+  const next = tokens[length.to];
+  const spoken =
+    tokens[diameter.to]?.lower === 'by' &&
+    diameter.value >= 2 &&
+    diameter.value <= 4 &&
+    length.value > diameter.value &&
+    (next === undefined || next.kind === 'mark');
+  if (!decimal && !behindDrive && !inMm && !sized && !alone && !spoken) return null;
   return threadFrom(tokens, diameter.value, diameter.to);
 };
 

@@ -212,13 +212,35 @@ function nameOf(pieces: readonly Lexeme[], tokens: readonly Token[]): Found {
   // "battery label": what is read off it is the battery's.
   const labelled =
     first?.k === 'part' && first.part === 'label' && owners.some((piece) => piece.senses[0]?.k === 'part');
-  const part = partOf(labelled ? owners : pieces, tokens);
+  const part = partOf(labelled ? owners : pieces.slice(saysRight(pieces, tokens) ? 1 : 0), tokens);
   if (!part) return null;
   return {
     body: { k: 'name', ...part, plural: isPlural(word), word: singular(word) },
     to: last.to,
   };
 }
+
+/** "right base off": a word of talk, where the part that follows is one that a unit has once. */
+const saysRight = ([right, next, more]: readonly Lexeme[], tokens: readonly Token[]): boolean => {
+  const part = next && senseOf(next, 'part');
+  return (
+    right?.from === 0 &&
+    tokens[0]?.lower === 'right' &&
+    more === undefined &&
+    part !== undefined &&
+    onceOnly.has(part.part)
+  );
+};
+const onceOnly = new Set([
+  'base-cover',
+  'battery',
+  'keyboard',
+  'system-board',
+  'palm-rest',
+  'display',
+  'heatsink',
+  'touchpad',
+]);
 
 const isPlural = (word: string): boolean => singular(word) !== word || word === 'feet' || word === 'antennae';
 

@@ -14,7 +14,7 @@ import { readName } from './names.ts';
 import { shareNouns } from './shareNouns.ts';
 import { facing } from './facing.ts';
 import { behindAside, isKindMark, isSideMark } from './brackets.ts';
-import { backCover, bottomCover, cell, notCounted, shortKind } from './shortForms.ts';
+import { backCover, backsOff, bottomCover, byHandle, cell, notCounted, shortKind } from './shortForms.ts';
 
 /**
  * The phrase level: at each place the first rule that applies takes the longest stretch it can. Sizes,
@@ -378,6 +378,8 @@ const rules: readonly Rule[] = [
   count,
   notCounted,
   mark,
+  byHandle,
+  backsOff,
   backCover,
   bottomCover,
   named,

@@ -38,6 +38,23 @@ export const shortKind: Rule = (tokens, at) => {
   return /^springs?$/.test(word) ? { body: { k: 'kind', screw: { sprung: true } }, to: at + 1 } : null;
 };
 
+/** "pull it straight back by the tab": what it is pulled by, nothing that holds it. */
+export const byHandle: Rule = (tokens, at) => {
+  const article = /^(?:the|its|a|that)$/.test(tokens[at + 1]?.lower ?? '');
+  if (tokens[at]?.lower !== 'by' || !article) return null;
+  const noun = [at + 2, at + 3].find((i) => /^(?:tab|loop|strap|handle)$/.test(tokens[i]?.lower ?? ''));
+  const ends = noun !== undefined && tokens[noun + 1]?.kind !== 'word';
+  return ends ? { body: { k: 'plain' }, to: noun + 1 } : null;
+};
+
+/** "back off bit by bit": screws, turn by turn; "back off" alone is the cover. */
+export const backsOff: Rule = (tokens, at) =>
+  tokens[at]?.lower === 'back' &&
+  tokens[at + 1]?.lower === 'off' &&
+  /^(?:bit|evenly|slowly|crosswise|gradually)$/.test(tokens[at + 2]?.lower ?? '')
+    ? { body: { k: 'verb', act: 'loosen', lemma: 'loosen', form: 'plain' }, to: at + 2 }
+    : null;
+
 /** "back off", "the back comes away": the cover; "back in", "three back": the way. */
 export const backCover: Rule = (tokens, at, lexicon) => {
   const next = tokens[at + 1]?.lower ?? '';
@@ -45,6 +62,8 @@ export const backCover: Rule = (tokens, at, lexicon) => {
   if (tokens[at]?.lower !== 'back' || (next === 'on' && at === 0) || isPhrase) return null;
   if (lexemeAt(tokens, at + 1, lexicon).senses[0]?.k === 'head') return null;
   const before = tokens[at - 1];
+  // "under the back two": which of them.
+  if (readNumber(tokens, at + 1)?.to === at + 2) return null;
   const article = before?.lower === 'the' || before?.lower === 'its';
   const opens =
     before === undefined ||
