@@ -67,6 +67,8 @@ export function readConnector(scene: Scene, frame: Frame): boolean {
 /** "press-on connectors", "coax": how those just named open, and nothing else. */
 function saysOnlyHow(scene: Scene, frame: Frame, lock: Mechanism | null): boolean {
   if (lock === null || frame.names.length > 0 || leaves(frame)) return false;
+  // "24-pin plug, 4-pin plug": another one.
+  if (frame.chunks[0]?.k === 'attribute') return false;
   const [cable] = frame.cables;
   if (cable)
     return (
@@ -284,6 +286,8 @@ const isListed = ({ chunks, cables }: Frame, scene: Scene): boolean =>
   chunks.every((chunk) => chunk.k === 'cable' || isWord(chunk, 'the', 'a', 'it'));
 
 function isOpened(frame: Frame, scene: Scene): boolean {
+  // "cords out of the way": laid aside, still on.
+  if (/\bout of the way\b/i.test(textIn(scene.line, frame))) return false;
   if (comesFree(frame) || isListed(frame, scene)) return true;
   if (
     doing(

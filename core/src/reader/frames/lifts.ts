@@ -355,7 +355,9 @@ function jointUndone(frame: Frame, verb: Verb | undefined, lifted: boolean, part
   if (verb?.act === 'pry' && !lifted && partKindOf(part) !== 'foot')
     return { type: 'clips', ...place, ...count };
   if (verb?.act === 'unclip') return { type: 'clips', ...place, ...count };
-  if (verb?.act === 'slide' && !frame.particles.includes('out')) return { type: 'slide', ...place };
+  // "slides off", "slid out": how it leaves; "slide it back" frees its rails.
+  const leaves = frame.particles.includes('out') || (lifted && verb?.form === 's');
+  if (verb?.act === 'slide' && !leaves) return { type: 'slide', ...place };
   if (verb?.act === 'cut' && lifted) return { type: 'adhesive', ...place };
   if (verb?.act === 'unscrew' && !lifted) return { type: 'screws', ...place };
   return null;

@@ -133,12 +133,20 @@ function standingTo(
   };
 }
 
-/** "board screws 7, two longer by the camera": longer than the others of them. */
+/** "8 T6 body, 2 under pads", "board screws 7, two longer by the camera": of those just counted, said apart. */
 const compares = (frame: Frame, counted: Counted, last: Group): boolean =>
   last.n !== null &&
   counted.n < last.n &&
   !counted.more &&
-  frame.looks.some((look) => /^(?:longer|shorter)$/.test(look));
+  (frame.looks.some((look) => /^(?:longer|shorter)$/.test(look)) || hidesSome(frame, last));
+
+const hidesSome = (frame: Frame, last: Group): boolean =>
+  frame.hiddenBy !== null &&
+  !hasScrew(frame) &&
+  frame.looks.length === 0 &&
+  frame.joint === null &&
+  last.joint.hiddenBy === undefined &&
+  last.joint.where === undefined;
 
 /** "9 PH0, the three at the front short", "12 T8 (4 long)": some of those counted, not more of them. */
 function isOfThose(scene: Scene, frame: Frame, counted: Counted, last: Group): boolean {

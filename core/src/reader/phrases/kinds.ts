@@ -233,8 +233,16 @@ const spokenLength: Rule = (tokens, at) => {
   return { screw: { lengthMm: number.value }, to: to + (tokens[to]?.lower === 'in' ? 2 : 1) };
 };
 
+/** "three tiny screws, triple zeros": only the cross recess is told in zeros. */
+const bareZeros: Rule = (tokens, at) => {
+  if (!/^(?:double|triple)$/.test(tokens[at]?.lower ?? '')) return null;
+  const size = readSize(tokens, at);
+  return size ? { screw: { drive: 'PH', size: `PH${size.text}` }, to: size.to } : null;
+};
+
 const rules = [
   letteredDrive,
+  bareZeros,
   namedDrive,
   sizedDrive,
   thread,

@@ -85,7 +85,7 @@ export function readSize(tokens: readonly Token[], at: number): { text: string; 
   return number ? { text: number.figures?.replace(',', '.') ?? String(number.value), to: number.to } : null;
 }
 
-const zeros = new Set(['0', 'zero', 'oh', 'o', 'aught', 'naught', 'nought']);
+const zeros = new Set(['0', 'zero', 'zeros', 'zeroes', 'oh', 'o', 'aught', 'naught', 'nought']);
 const isZero = (token: Token | undefined): boolean => token !== undefined && zeros.has(token.lower);
 
 /** `five thousand two hundred`, `six hundred and ten`: what capacities are read out as. */
