@@ -43,6 +43,7 @@ export * from './route/orderCost.ts';
 export * from './route/why.ts';
 export { arrivalOf, type Arrival } from './run/arrival.ts';
 export { closingFacts } from './run/closing.ts';
+export { tighteningDrawing, type TighteningDrawing } from './run/tightening.ts';
 export { unreachableParts } from './route/unreachable.ts';
 export {
   actsToward,

@@ -37,7 +37,7 @@ export function actsOfSequence({ actions, joints, parts }: Sequence): Act[] {
       place,
       line: action.id,
       saidAt: null,
-      points: [],
+      points: held?.points ?? [],
     };
   });
 }

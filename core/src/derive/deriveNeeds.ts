@@ -28,6 +28,7 @@ import {
 } from './layers.ts';
 import { NeedGraph, type DerivedNeed, type Force } from './needGraph.ts';
 import type { Act, Replay } from './replayRecording.ts';
+import { placeUnder } from './places.ts';
 import { statements, type Contradiction } from './statements.ts';
 
 export interface DeriveSettings {
@@ -191,6 +192,16 @@ function workedLive(off: Act, early: readonly Act[]): Contradiction {
   };
 }
 
+/**
+ * By what such parts lie over, unless the places of their screws on the outline say otherwise. Those of a cover over
+ * all of the unit stand around everything, and say nothing.
+ */
+function isUnder(opener: Act, act: Act, scene: Scene): boolean {
+  const isWide = opener === scene.wayIn || openingOf(opener.part, scene.form) === 'wide';
+  const place = isWide ? null : placeUnder(opener, act, scene.acts);
+  return place === null ? liesOver(opener, act, scene) : place === 'under';
+}
+
 /** What was seen only after an opener was lifted is assumed to lie under it, where such a part lies over such. */
 function assumed(scene: Scene, graph: NeedGraph): void {
   const { acts } = scene;
@@ -198,7 +209,7 @@ function assumed(scene: Scene, graph: NeedGraph): void {
     const openers = acts.slice(0, i).filter((earlier) => earlier.verb === 'lift');
     for (const opener of openers.reverse()) {
       // What follows from other needs is the dearer question, so it comes last.
-      if (opener.part !== act.part && liesOver(opener, act, scene) && !graph.implies(act.id, opener.id))
+      if (opener.part !== act.part && isUnder(opener, act, scene) && !graph.implies(act.id, opener.id))
         graph.add(act.id, opener.id, 'assumed', [opener.line, act.line]);
     }
   });

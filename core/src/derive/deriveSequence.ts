@@ -56,6 +56,7 @@ export function deriveSequence(
   const all: Replay = {
     twice: replays.flatMap((replay) => replay.twice),
     acts,
+    backOrder: replays.find(({ backOrder }) => backOrder.length > 1)?.backOrder ?? [],
     statements: replays.flatMap((replay) => replay.statements),
     facts: replays.flatMap((replay) => replay.facts),
   };
@@ -78,6 +79,7 @@ export function deriveSequence(
     })),
     needs: needs.map(({ action, before, basis }) => ({ action, anyOf: [before], basis })),
     checks: checksOf(all),
+    ...(all.backOrder.length > 0 ? { backOrder: all.backOrder } : {}),
   });
   if (!read.ok) return read;
   const evidence = needs.map((need) => need.lines);

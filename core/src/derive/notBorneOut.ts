@@ -20,7 +20,7 @@ export function notBorneOut(sequence: Sequence): LikelyNeed[] {
   const acts = actsOfSequence(sequence);
   const before = precedence(sequence);
   const { needs } = deriveNeeds(
-    { acts, statements: [], facts: [], twice: [] },
+    { acts, statements: [], backOrder: [], facts: [], twice: [] },
     { batteryFirst: true },
     sequence.model.form,
   );

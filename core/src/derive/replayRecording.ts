@@ -58,6 +58,8 @@ export interface Replay {
   /** Parts that came off twice under one name, where nothing tells two of them. */
   readonly twice: readonly Contradiction[];
   readonly acts: readonly Act[];
+  /** Parts in the order in which they were seen to go back in. */
+  readonly backOrder: readonly string[];
   readonly statements: readonly Statement[];
   readonly facts: readonly {
     readonly line: string;
@@ -122,6 +124,7 @@ class Replayer {
   private readonly statements: Statement[] = [];
   private readonly facts: Replay['facts'][number][] = [];
   private readonly words: ActWords[] = [];
+  private readonly back = new Set<string>();
   private face: Face = 'top';
   private wayBack: 'not yet' | 'begun' | 'closed' = 'not yet';
   private readonly said: readonly Said[];
@@ -132,7 +135,13 @@ class Replayer {
 
   result(): Omit<Replay, 'twice'> {
     attachWords(this.acts, this.words);
-    return { acts: withObservedTimes(this.acts), statements: this.statements, facts: this.facts };
+    const backOrder = [...this.back].filter((part) => this.acts.some((act) => act.part === part));
+    return {
+      acts: withObservedTimes(this.acts),
+      backOrder,
+      statements: this.statements,
+      facts: this.facts,
+    };
   }
 
   take(from: Said, at: number): void {
@@ -170,7 +179,8 @@ class Replayer {
         this.facts.push({ line, entry });
         return;
       case 'refit':
-        // How it goes back is derived; that it goes back turns what is said from here on.
+        // How it goes back is derived; that it goes back turns what is said from here on, and when is kept.
+        if (entry.part !== null && !this.back.has(entry.part)) this.back.add(entry.part);
         this.wayBack = entry.part !== null && partKindOf(entry.part) === 'cover' ? 'closed' : 'begun';
         return;
       case 'stripped':

@@ -102,6 +102,9 @@ export function joinParts(sequence: Sequence, { part, into }: EditOf<'join'>): S
       .map((one) => ({
         ...one,
         movesTo: [...new Set(one.movesTo.map(named))].filter((to) => to !== one.id),
+        ...(one.comesWith
+          ? { comesWith: [...new Set(one.comesWith.map(named))].filter((other) => other !== one.id) }
+          : {}),
         numbers: one === stays ? [...stays.numbers, ...goes.numbers] : one.numbers,
       })),
     joints: sequence.joints.map((joint) => ({
@@ -114,6 +117,7 @@ export function joinParts(sequence: Sequence, { part, into }: EditOf<'join'>): S
       .filter((action) => !spare.includes(action.id))
       .map((action) => ({ ...action, part: named(action.part) })),
     needs: once(needs.filter((need) => !need.anyOf.some((id) => id === need.action))),
+    ...(sequence.backOrder ? { backOrder: [...new Set(sequence.backOrder.map(named))] } : {}),
   };
 }
 
@@ -131,7 +135,8 @@ function tidy(sequence: Sequence): Sequence {
   const named = new Set<string>([
     ...sequence.actions.map((action) => action.part),
     ...sequence.joints.flatMap((joint) => [...joint.holds, ...(joint.joins ?? []), joint.hiddenBy ?? '']),
-    ...sequence.parts.flatMap((part) => part.movesTo),
+    ...sequence.parts.flatMap((part) => [...part.movesTo, ...(part.comesWith ?? [])]),
+    ...(sequence.backOrder ?? []),
   ]);
   const parts = sequence.parts.filter((part) => named.has(part.id) || part.numbers.length > 0);
   return { ...sequence, parts };

@@ -11,6 +11,7 @@ import { planRoute } from './planRoute.ts';
 import {
   actsToward,
   clockReset,
+  firmwareChip,
   pairTargets,
   procedureTargets,
   remainingTargets,
@@ -83,6 +84,7 @@ describe('what can be asked for', () => {
       expect.stringContaining('Hold power'),
       expect.stringContaining('clean'),
       'Reset of the clock',
+      'Firmware, at its chip',
     ]);
     expect(stepsTo('hold-power')).toEqual([
       'unscrew-base-cover',
@@ -102,6 +104,20 @@ describe('what can be asked for', () => {
     expect(titles).toContainEqual(['swap', 'Leave the coin cell out', 60]);
     expect(titles).toContainEqual(['back', 'Plug in coin cell', null]);
     expect(targetName(indexSequence(device), clockReset)).toBe('Reset of the clock');
+  });
+
+  test('the firmware’s chip is reached with the board in place and nothing that feeds it', () => {
+    const steps = stepsTo(firmwareChip);
+    expect(steps).toEqual(expect.arrayContaining(['lift-base-cover', 'unplug-battery', 'unplug-coin-cell']));
+    expect(steps).not.toContain('lift-system-board');
+    const bench = new TestBench(device, [firmwareChip]);
+    const work = bench.view.steps.find(({ phase }) => phase === 'swap');
+    expect(work?.title).toBe('Read out, then write the firmware');
+    expect(work?.cautions.join(' ')).toContain('coin cell and mains stay off');
+    expect(bench.view.steps.filter(({ title }) => title.startsWith('New '))).toEqual([]);
+    const bare = derived(['fan 2 PH0 M2x3', 'fan off']);
+    expect(actsToward(bare, firmwareChip)).toEqual([]);
+    expect(procedureTargets(bare).map(({ target }) => target)).not.toContain(firmwareChip);
   });
 
   test('a carrier that remains is exchanged at the bottom', () => {

@@ -2,7 +2,14 @@ import { lowerName } from '../reader/entries/partName.ts';
 import { indexSequence, jointWords, partName, type SequenceIndex } from '../sequence/describe.ts';
 import type { Action, Part, Sequence } from '../sequence/schema.ts';
 import { defaultSchools, type Schools } from '../shop/schools.ts';
-import { actsToward, clockReset, clockResetSeconds, remainsOf } from '../route/targets.ts';
+import {
+  actsToward,
+  clockReset,
+  clockResetSeconds,
+  firmwareChip,
+  isProcedure,
+  remainsOf,
+} from '../route/targets.ts';
 import { downSteps } from './downSteps.ts';
 import { arrivalStepId, plainStep, type RunStep } from './runStep.ts';
 import { checksAt, wayBack } from './wayBack.ts';
@@ -20,7 +27,7 @@ export function runSteps(
   const actions = route.steps.flatMap((id) => index.action.get(id) ?? []);
   const wanted = new Set(
     route.targets
-      .filter((target) => remainsOf(target) === null && target !== clockReset)
+      .filter((target) => remainsOf(target) === null && !isProcedure(target))
       .flatMap((target) => actsToward(sequence, target)),
   );
   const swaps = actions.filter((action) => action.verb === 'lift' && wanted.has(action));
@@ -78,6 +85,9 @@ function swapSteps(index: SequenceIndex, part: Part | undefined): RunStep[] {
   ];
 }
 
+/** Seconds to read a chip out twice and to write it. Common practice, no source. */
+const firmwareSeconds = 600;
+
 /** What is done at the bottom where no part is exchanged: the carrier that remains, the clock without power. */
 function bottomSteps(index: SequenceIndex, target: string): RunStep[] {
   if (target === clockReset)
@@ -86,6 +96,18 @@ function bottomSteps(index: SequenceIndex, target: string): RunStep[] {
         detail: `Mains and battery off too: the settings are gone after ${clockResetSeconds} s`,
         holdSeconds: clockResetSeconds,
         seconds: clockResetSeconds,
+      }),
+    ];
+  if (target === firmwareChip)
+    return [
+      plainStep(target, 'swap', 'Read out, then write the firmware', {
+        detail:
+          'By a clip at the chip, at its own voltage. Keep what was read; compare it with a second reading',
+        cautions: [
+          'Battery, coin cell and mains stay off while the clip is on',
+          'Only the maker’s image for this very board, as the maker says',
+        ],
+        seconds: firmwareSeconds,
       }),
     ];
   const rest = remainsOf(target);

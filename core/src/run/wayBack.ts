@@ -5,6 +5,7 @@ import { actionPlace, partName, type SequenceIndex } from '../sequence/describe.
 import type { Action, Sequence } from '../sequence/schema.ts';
 import type { Schools } from '../shop/schools.ts';
 import { closingTestBefore, closingTests } from '../tables/closingTests.ts';
+import { asSeenGoingBack } from './backOrder.ts';
 import { backWords } from './backWords.ts';
 import { textsFor } from './direction.ts';
 import { countedJoint, plainStep, type RunStep } from './runStep.ts';
@@ -28,10 +29,8 @@ export function wayBack(
   swapped: ReadonlySet<string>,
   schools: Schools,
 ): RunStep[] {
-  const returns = closingOrder(
-    index,
-    [...done].reverse().filter((action) => !noReturn.has(action.verb)),
-  );
+  const mirrored = [...done].reverse().filter((action) => !noReturn.has(action.verb));
+  const returns = closingOrder(index, asSeenGoingBack(sequence, mirrored));
   const closing = testedBefore(index, returns);
   const steps = returns.flatMap((action) => [
     ...(action === closing ? beforeClosing(sequence, index, returns) : []),

@@ -91,6 +91,7 @@ function firstDangling(
     refer('actions', `needs.${i}.action`, [need.action]);
     refer('actions', `needs.${i}.anyOf`, need.anyOf);
   });
+  refer('parts', 'backOrder', sequence.backOrder);
   for (const { id, where, list } of references) {
     if (id != null && !known[list].has(id)) return { id, where, list };
   }

@@ -184,5 +184,7 @@ export const sequenceSchema = z.strictObject({
   actions: z.array(actionSchema),
   needs: z.array(needSchema),
   checks: z.array(checkSchema).default([]),
+  /** In which order parts were seen to go back in, where anybody has shown it. */
+  backOrder: z.array(partIdSchema).nullish(),
 });
 export type Sequence = z.infer<typeof sequenceSchema>;

@@ -5,6 +5,7 @@ import {
   indexSequence,
   lowerName,
   matGroupsOfSequence,
+  tighteningDrawing,
   partNameOf,
   type LedgerRow,
 } from '@bemtor/core';
@@ -89,6 +90,9 @@ const scene = computed(() => ({
   off: off.value.size,
 }));
 
+const drawing = computed(() =>
+  step.value && view.value ? tighteningDrawing(indexSequence(view.value.sequence), step.value) : null,
+);
 const atArrival = computed(() => step.value?.id === arrivalStepId);
 const down = computed(() => step.value?.phase === 'down');
 const target = (): LedgerRow | null => {
@@ -224,6 +228,7 @@ const stepKeys = (): KeyMap => ({
           :steps="view.steps"
           :count="count"
           :row="row"
+          :drawing="drawing"
           :keep="view.state.started?.schools?.keep ?? 'cell'"
           :tape-row="view.ledger.rows.findIndex((one) => one.joint === row?.joint) + 1"
           :names="names"

@@ -7,6 +7,7 @@ import {
   type RunStep,
   type Schools,
   type StepCount,
+  type TighteningDrawing as Drawing,
 } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
@@ -15,6 +16,7 @@ import ActGlyph from '../../glyphs/ActGlyph.vue';
 import ArrivalCheck from './ArrivalCheck.vue';
 import HoldTimer from './HoldTimer.vue';
 import ScrewCount from './ScrewCount.vue';
+import TighteningDrawing from './TighteningDrawing.vue';
 
 /** One step, to be read from 80 cm. */
 const props = defineProps<{
@@ -22,6 +24,8 @@ const props = defineProps<{
   steps: readonly RunStep[];
   count: StepCount | null;
   row: LedgerRow | null;
+  /** In which order the screws are turned; null where any will do. */
+  drawing: Drawing | null;
   keep: Schools['keep'];
   /** The how many-th group of screws: its row of tape. */
   tapeRow: number;
@@ -78,14 +82,10 @@ function keepNumber(): void {
       Set aside: {{ pauseReason }}. The clock stands still.
       <button class="act-button" @click="$emit('resume')">Go on</button>
     </p>
-    <ScrewCount
-      v-if="count"
-      :step="step"
-      :count="count"
-      :keep="keep"
-      :letter="row?.letter ?? ''"
-      :tape-row="tapeRow"
-    />
+    <div v-if="count" class="counting">
+      <ScrewCount :step="step" :count="count" :keep="keep" :letter="row?.letter ?? ''" :tape-row="tapeRow" />
+      <TighteningDrawing v-if="drawing" :drawing="drawing" :through="count.through" />
+    </div>
     <HoldTimer
       v-else-if="step.holdSeconds"
       ref="hold"
@@ -174,6 +174,10 @@ h1 {
   font-size: 25px;
   line-height: 1.3;
   max-width: 860px;
+}
+.counting {
+  display: flex;
+  gap: 24px;
 }
 .gesture {
   color: var(--ink-soft);
