@@ -103,7 +103,9 @@ test('pictures of the main views', async ({ page }) => {
   await page.keyboard.press('Space');
   await pressUntil(page, async () => (await page.locator('.run').getAttribute('data-phase')) === 'swap');
   await shot(page, 'run-swap');
-  await page.goto(page.url().replace('/run', '/review'));
+  const review = page.url().replace('/run', '/review');
+  if (process.env['SHOTS']) await tightening(page);
+  await page.goto(review);
   await page.getByTestId('findings').click();
   await expect(page.getByTestId('finding').first()).toBeVisible();
   await shot(page, 'review-findings');
@@ -204,4 +206,18 @@ async function waysIn(page: Page): Promise<void> {
   await page.keyboard.press('s');
   await expect(page.getByTestId('mat-placed')).toHaveText('4 of 4 placed');
   await shot(page, 'mat');
+}
+
+/** Screws that go in crosswise, drawn. */
+async function tightening(page: Page): Promise<void> {
+  await page.goto('/');
+  await openUnit(page, 'SK-0415');
+  await page.getByRole('combobox', { name: 'other part' }).fill('heatsink');
+  await page.getByRole('option', { name: 'Heatsink', exact: true }).click();
+  await expect(page.getByTestId('route-step').last()).toBeVisible();
+  await page.keyboard.press('Enter');
+  await pressUntil(page, atStep(page, 'back:loosen-heatsink'));
+  await page.keyboard.press('Space');
+  await expect(page.getByTestId('tightening')).toBeVisible();
+  await shot(page, 'run-tighten');
 }

@@ -34,7 +34,7 @@ const fewest = computed(() => {
   const cells = sharedCells(props.ledger.cells);
   const loose = props.ledger.cells.filter((cell) => !cell.screw.captive).length;
   return cells.length < loose
-    ? `A small tray: ${cells.length} cells are enough, ${cells.map((letters) => letters.join(' + ')).join(', ')}. Look-alikes lie apart.`
+    ? `A small tray: ${cells.length === 1 ? 'one cell is' : `${cells.length} cells are`} enough, ${cells.map((letters) => letters.join(' + ')).join(', ')}. Look-alikes lie apart.`
     : '';
 });
 const nowKind = computed(() => (props.step?.joint?.screw ? screwKind(props.step.joint.screw) : null));

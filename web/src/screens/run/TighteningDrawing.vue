@@ -21,7 +21,7 @@ const stateOf = (turn: number): string =>
         <text :x="x" :y="y" dy="0.35em">{{ turn }}</text>
       </g>
     </svg>
-    <figcaption>{{ drawing.isPlaced ? 'As they stand' : 'The pattern; places not recorded' }}</figcaption>
+    <figcaption v-if="!drawing.isPlaced">The pattern only</figcaption>
   </figure>
 </template>
 
@@ -32,8 +32,8 @@ const stateOf = (turn: number): string =>
   text-align: center;
 }
 svg {
-  width: 228px;
-  height: 228px;
+  width: 172px;
+  height: 172px;
   background: var(--card-raised);
   border-radius: var(--radius);
 }
@@ -70,8 +70,8 @@ figcaption {
 }
 @media (max-width: 900px) {
   svg {
-    width: 160px;
-    height: 160px;
+    width: 140px;
+    height: 140px;
   }
 }
 </style>
