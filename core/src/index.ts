@@ -23,6 +23,7 @@ export { buildLexicon } from './reader/lexicon/shopLexicon.ts';
 export type { KnownPart, Lexicon } from './reader/lexicon/lexicon.ts';
 
 export * from './record/log.ts';
+export { lineOf } from './record/lineOf.ts';
 export * from './record/layers.ts';
 
 export * from './derive/deriveSequence.ts';

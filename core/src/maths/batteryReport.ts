@@ -61,13 +61,18 @@ const readers: readonly {
 }[] = [
   { from: 'xml report', looks: /<BatteryReport[\s>]/i, read: readXml },
   { from: 'html report', looks: /<(?:html|table)[\s>]/i, read: readHtml },
-  { from: 'upower', looks: /^\s*(?:energy-full|energy-full-design|native-path):/m, read: readUpower },
+  { from: 'upower', looks: /^[^\S\n]*(?:energy-full|energy-full-design|native-path):/m, read: readUpower },
   { from: 'power_supply', looks: /(?:energy|charge)_full(?:_design)?\b/i, read: readPowerSupply },
 ];
 
+/** No capacity is written longer. */
+const longestFigure = 60;
+
 /** `47,400 mWh`, `47.4 Wh`, `4 100 mAh`: a figure with its unit, thousands marked or not; in Wh, mAh or V. */
 function figure(text: string): { value: number; unit: string } | null {
-  const found = /([\d.,\s\u00A0\u202F]*\d)\s*(mWh|Wh|mAh|Ah|mV|V)?/i.exec(text);
+  const found = /([\d.,\s\u00A0\u202F]*\d)\s*(mWh|Wh|mAh|Ah|mV|V)?/i.exec(
+    text.trim().slice(0, longestFigure),
+  );
   if (!found) return null;
   const digits = (found[1] ?? '').replaceAll(/[\s\u00A0\u202F]/g, '');
   // A separator followed by exactly three digits marks thousands; any other is the decimal one.
@@ -193,9 +198,9 @@ function readHtml(text: string): ReportedPack[] {
 
 /** Blocks that begin with `Device:` or `native-path:`, lines `key: value unit`. */
 function readUpower(text: string): ReportedPack[] {
-  return text.split(/^(?=Device:|\s*native-path:)/m).flatMap((block) => {
+  return text.split(/^(?=Device:|[^\S\n]*native-path:)/m).flatMap((block) => {
     const fields = new Map(
-      [...block.matchAll(/^\s*([a-z][a-z -]*?):\s+(.+)$/gm)].map(([, key, value]) => [
+      [...block.matchAll(/^[^\S\n]*([a-z][a-z -]*?):[^\S\n]+(.+)$/gm)].map(([, key, value]) => [
         key ?? '',
         value ?? '',
       ]),

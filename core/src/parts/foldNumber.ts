@@ -1,5 +1,14 @@
+import { wordTable } from '../wordTable.ts';
+
 /** Letters that labels confuse with figures. Common practice, no source. */
-const confused: Readonly<Record<string, string>> = { O: '0', Q: '0', I: '1', L: '1', B: '8', S: '5' };
+const confused: Readonly<Record<string, string>> = wordTable({
+  O: '0',
+  Q: '0',
+  I: '1',
+  L: '1',
+  B: '8',
+  S: '5',
+});
 
 /**
  * A part number as it is compared: upper case, without spaces, dashes, dots and the like, and with letters

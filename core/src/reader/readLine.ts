@@ -1,6 +1,6 @@
 import { answersTo, doubtsOfNames } from './answers.ts';
 import type { LineContext } from './context.ts';
-import type { Entry } from './entries/entry.ts';
+import { asKept, type Entry } from './entries/entry.ts';
 import { interpret } from './frames/interpret.ts';
 import { finish, textLimit } from './frames/finish.ts';
 import { Scene } from './frames/scene.ts';
@@ -31,8 +31,16 @@ export function readLine(line: string, context: LineContext): Reading {
   if (line.trim() === '') return { line, entries: [], unread: [], doubts: [], spans: [] };
   if (line.length > lineLimit) return asNote(line, context.at);
   const chunks = readChunks(line, context.lexicon);
-  return weighed(readAmendment(line, chunks, context) ?? readPlain(line, chunks, context), chunks, context);
+  const reading = readAmendment(line, chunks, context) ?? readPlain(line, chunks, context);
+  return fitting(weighed(reading, chunks, context));
 }
+
+/** Whatever was typed, what is read fits the log. */
+const fitting = (reading: Reading): Reading => ({
+  ...reading,
+  entries: reading.entries.map(asKept),
+  ...(reading.whole ? { whole: reading.whole.map(asKept) } : {}),
+});
 
 /** The features of a reading, for the fit. */
 export function readingFeatures(reading: Reading, context: LineContext): Features {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { editSchema, type Edit } from '../edit/edit.ts';
 import { entrySchema, type Entry } from '../reader/entries/entry.ts';
+import { mostEntries, mostText } from './lineOf.ts';
 
 /*
  * A recording is an append-only log. A line keeps what was typed and how it was read when it was kept: the
@@ -9,8 +10,8 @@ import { entrySchema, type Entry } from '../reader/entries/entry.ts';
  */
 
 const lineBody = z.strictObject({
-  text: z.string().min(1).max(2000),
-  entries: z.array(entrySchema).max(60),
+  text: z.string().min(1).max(mostText),
+  entries: z.array(entrySchema).max(mostEntries),
   /** Drafted from a narration and accepted: the times of its entries are those of the work itself. */
   source: z.literal('narration').optional(),
 });

@@ -1,3 +1,4 @@
+import { wordTable } from '../wordTable.ts';
 import { lowerName } from '../reader/entries/partName.ts';
 import { indexSequence, jointWords, partName, type SequenceIndex } from '../sequence/describe.ts';
 import type { Action, Part, Sequence } from '../sequence/schema.ts';
@@ -115,7 +116,7 @@ function bottomSteps(index: SequenceIndex, target: string): RunStep[] {
 }
 
 /** What to hold side by side before fitting, by kind of part. Common practice, no source. */
-export const compareByKind: Readonly<Record<string, string>> = {
+export const compareByKind: Readonly<Record<string, string>> = wordTable({
   battery: 'number, connector and key, cells in series, size, mounting, contacts the same way up',
   keyboard: 'number, region, backlight, pointing stick, frame, ribbons',
   board: 'number, variant (graphics, memory soldered or not), connectors',
@@ -125,7 +126,7 @@ export const compareByKind: Readonly<Record<string, string>> = {
   'coin-cell': 'type, lead and plug or holder, plus side',
   fan: 'number, plug, turning direction',
   heatsink: 'number, screw pattern, pads',
-};
+});
 
 function swapDetail(index: SequenceIndex, part: Part): string {
   const wanted = part.numbers.find((number) => number.role === 'replacement') ?? part.numbers[0];

@@ -7,6 +7,7 @@ import {
   holdsAct,
   isOfDocument,
   layersOf,
+  lineOf,
   readLine,
   type Edit,
   type Entry,
@@ -108,14 +109,14 @@ export function useRecording(
     const entries = settled(answered, at) ?? reading.entries;
     if (entries.length === 0) return;
     await begun();
-    await stream.append({ kind: 'line', text: text.trim(), entries: [...entries] });
+    await stream.append({ kind: 'line', ...lineOf(text, entries) });
   }
 
   /** A drafted entry that was accepted: it enters the log as if typed, with the words that it came from. */
   function keepDraft(entry: Entry): Promise<void> {
     return inTurn(async () => {
       await begun();
-      await stream.append({ kind: 'line', text: entry.text || '…', entries: [entry], source: 'narration' });
+      await stream.append({ kind: 'line', ...lineOf(entry.text, [entry]), source: 'narration' });
     });
   }
 
@@ -133,8 +134,7 @@ export function useRecording(
     await stream.append({
       kind: 'correct',
       of: line.id,
-      text: `${line.text}, ${text.trim()}`,
-      entries: whole,
+      ...lineOf(`${line.text}, ${text.trim()}`, whole),
     });
   }
 
@@ -146,8 +146,7 @@ export function useRecording(
     const at = line.entries[0]?.at ?? null;
     const { entries: read } = readLine(text, { ...contextBefore(line.id), at });
     const entries = settled(answered, at) ?? read;
-    if (entries.length > 0)
-      await stream.append({ kind: 'correct', of: line.id, text: text.trim(), entries: [...entries] });
+    if (entries.length > 0) await stream.append({ kind: 'correct', of: line.id, ...lineOf(text, entries) });
   }
 
   const place = (line: KeptLine, entry: number, points: readonly MatPoint[]) =>

@@ -130,3 +130,10 @@ export const entrySchema = z.discriminatedUnion('kind', [
 export type Entry = z.infer<typeof entrySchema>;
 export type EntryKind = Entry['kind'];
 export type EntryOf<K extends EntryKind> = Extract<Entry, { kind: K }>;
+
+/** An entry as the log takes it; what the schema refuses, a figure out of all bounds, is kept as a note of its words. */
+export function asKept(entry: Entry): Entry {
+  if (entrySchema.safeParse(entry).success) return entry;
+  const { text, at } = entry;
+  return { kind: 'note', text: text.slice(0, 2_000), at, confidence: 0.5 };
+}

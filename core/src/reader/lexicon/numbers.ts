@@ -1,5 +1,7 @@
+import { wordTable } from '../../wordTable.ts';
+
 /** Numbers in words. Common practice, no source. */
-export const numberWords: Readonly<Record<string, number>> = {
+export const numberWords: Readonly<Record<string, number>> = wordTable({
   zero: 0,
   one: 1,
   two: 2,
@@ -22,10 +24,10 @@ export const numberWords: Readonly<Record<string, number>> = {
   nineteen: 19,
   dozen: 12,
   twa: 2,
-};
+});
 
 /** Words that take a unit behind them: "twenty-two". */
-export const tensWords: Readonly<Record<string, number>> = {
+export const tensWords: Readonly<Record<string, number>> = wordTable({
   twenty: 20,
   thirty: 30,
   forty: 40,
@@ -34,10 +36,10 @@ export const tensWords: Readonly<Record<string, number>> = {
   seventy: 70,
   eighty: 80,
   ninety: 90,
-};
+});
 
 /** Which one of several: "the third spins". */
-export const ordinalWords: Readonly<Record<string, number>> = {
+export const ordinalWords: Readonly<Record<string, number>> = wordTable({
   first: 1,
   second: 2,
   third: 3,
@@ -54,4 +56,4 @@ export const ordinalWords: Readonly<Record<string, number>> = {
   thirteenth: 13,
   fourteenth: 14,
   fifteenth: 15,
-};
+});

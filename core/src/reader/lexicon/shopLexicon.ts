@@ -1,3 +1,4 @@
+import { wordTable } from '../../wordTable.ts';
 import { slugOf } from '../entries/partName.ts';
 import type { ShopWord } from '../entries/shopWords.ts';
 import { readKind } from '../phrases/kinds.ts';
@@ -21,7 +22,7 @@ export function buildLexicon(known: readonly KnownPart[] = [], shopWords: readon
 }
 
 /** What a word may be taught to be that the trade has no one word for. */
-const taughtAs: Readonly<Record<string, Sense>> = { filler: { k: 'plain' }, tool: { k: 'tool' } };
+const taughtAs: Readonly<Record<string, Sense>> = wordTable({ filler: { k: 'plain' }, tool: { k: 'tool' } });
 
 /**
  * What a word of the shop stands for: a word of the trade, a kind of screw, `tool`, or `filler` that says

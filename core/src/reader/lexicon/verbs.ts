@@ -1,3 +1,5 @@
+import { wordTable } from '../../wordTable.ts';
+
 /**
  * What people do and say at the bench: one row a meaning, the words in their plain form, inflected by rule
  * (`inflect.ts`). Common practice, no source.
@@ -146,7 +148,7 @@ export const verbRows: readonly (readonly [act: ActWord, words: string])[] = [
 ];
 
 /** Forms that no rule makes. */
-export const irregular: Readonly<Record<string, string>> = {
+export const irregular: Readonly<Record<string, string>> = wordTable({
   take: 'took, taken, taking, takes',
   come: 'came, comes, coming, comin',
   draw: 'drew, drawn',
@@ -215,4 +217,4 @@ export const irregular: Readonly<Record<string, string>> = {
   catch: 'caught, catches, catching',
   eject: 'ejected',
   run: 'ran, running',
-};
+});

@@ -1,3 +1,4 @@
+import { wordTable } from '../../wordTable.ts';
 import type { Lexicon } from '../lexicon/lexicon.ts';
 import { ordinalWords } from '../lexicon/numbers.ts';
 import { readNumber } from '../text/spokenNumber.ts';
@@ -119,14 +120,14 @@ function isAnybody(tokens: readonly Token[], at: number, lexicon: Lexicon): bool
   return acts === true && /^(?:the|it|them|a|an)$/.test(tokens[verb?.to ?? 0]?.lower ?? '');
 }
 
-export const homophones: Readonly<Record<string, number>> = {
+export const homophones: Readonly<Record<string, number>> = wordTable({
   to: 2,
   too: 2,
   for: 4,
   fore: 4,
   won: 1,
   ate: 8,
-};
+});
 
 /** "to screws", "for more", "to torx": a number that was heard as another word, before something to count. */
 function soundsLike(tokens: readonly Token[], at: number, lexicon: Lexicon): Found {

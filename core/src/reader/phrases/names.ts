@@ -1,3 +1,4 @@
+import { wordTable } from '../../wordTable.ts';
 import type { Found } from './rule.ts';
 import type { Lexicon } from '../lexicon/lexicon.ts';
 import { singular } from '../lexicon/inflect.ts';
@@ -267,7 +268,7 @@ function cableOf(
 }
 
 /** What a word alone before a lead is short for. */
-const shortOwners: Readonly<Record<string, string>> = { touch: 'digitizer', btn: 'power-button' };
+const shortOwners: Readonly<Record<string, string>> = wordTable({ touch: 'digitizer', btn: 'power-button' });
 
 /** Short forms of the nouns for leads. */
 const leadWord = (word: string): string =>

@@ -1,3 +1,4 @@
+import { wordTable } from '../../wordTable.ts';
 import type { Found, Rule } from './rule.ts';
 import type { FunctionWord } from '../lexicon/functionWords.ts';
 import type { Lexicon } from '../lexicon/lexicon.ts';
@@ -85,7 +86,7 @@ const code: Rule = (tokens, at) => {
   return found && { body: { k: 'code', code: found.code }, to: found.to };
 };
 
-export const marks: Readonly<Record<string, ChunkBody>> = {
+export const marks: Readonly<Record<string, ChunkBody>> = wordTable({
   ',': { k: 'break', mark: 'comma' },
   ';': { k: 'break', mark: 'stop' },
   '.': { k: 'break', mark: 'stop' },
@@ -108,7 +109,7 @@ export const marks: Readonly<Record<string, ChunkBody>> = {
   '—': { k: 'break', mark: 'comma' },
   '→': { k: 'break', mark: 'comma' },
   '-': { k: 'break', mark: 'comma' },
-};
+});
 
 export const mark: Rule = (tokens, at, lexicon) => {
   const token = tokens[at];

@@ -1,5 +1,5 @@
 import { advanceByReading, emptyContext, holdsAct, type LineContext } from '../context.ts';
-import type { Entry } from '../entries/entry.ts';
+import type { Entry, EntryOf } from '../entries/entry.ts';
 import type { ShopWord } from '../entries/shopWords.ts';
 import type { KnownPart } from '../lexicon/lexicon.ts';
 import { readLine } from '../readLine.ts';
@@ -35,7 +35,7 @@ export function draftWithDoubts(
   shopWords: readonly ShopWord[] = [],
 ): DoubtedEntry[] {
   let context: LineContext = { ...emptyContext(known, shopWords), spoken: true };
-  const told: Drafted[] = [];
+  const told = new Told();
   for (const sentence of splitSentences(joinCues(cues))) {
     const { text, at, opens } = sentence;
     const title = titleOf(sentence, context);
@@ -51,19 +51,21 @@ export function draftWithDoubts(
       };
       if (!/[,.:]\s+\S.*[.!?]\s+\S/.test(text) && text.length < 70) continue;
     }
-    if (context.procedure !== null && !isOff(told, context.procedure))
+    if (context.procedure !== null && !told.isOff(context.procedure))
       context = { ...context, part: context.procedure, off: false };
     context = { ...context, direction: context.goingBack ? 'up' : 'down' };
     if (goesBack.test(text)) context = { ...context, goingBack: true, direction: 'up' };
     const reading = readLine(text, { ...context, at, opens });
-    keep(told, reading);
+    told.keep(reading);
     context = advanceByReading(context, reading);
     context = { ...context, goingBack: turnsBack(told, reading) ?? context.goingBack };
     const stated = reading.entries.find((entry) => entry.kind === 'requires');
     if (stated?.kind === 'requires' && opens) context = { ...context, procedure: stated.part };
   }
-  return told.flatMap(({ drafts }, i) =>
-    drafts.filter((draft) => isDrafted(draft.entry) && !isOnlyTold(draft, i, told)),
+  const { sentences } = told;
+  const later = laterActs(sentences);
+  return sentences.flatMap(({ drafts }, i) =>
+    drafts.filter((draft) => isDrafted(draft.entry) && !isOnlyTold(draft, i, sentences, later)),
   );
 }
 
@@ -87,71 +89,90 @@ const isOfWhatStays = (entry: Entry, sentence: Drafted | undefined): boolean =>
     (other) => other.entry.kind === 'seen' && other.entry.state === 'left' && other.entry.part === entry.part,
   );
 
+/** Where each part is lifted last, and where a count of a joint is last undone by a word of doing. */
+type LaterActs = ReadonlyMap<string, number>;
+
+const liftKey = (part: string): string => `lift ${part}`;
+const undoKey = ({ part, joint }: EntryOf<'undo'>): string =>
+  `${joint.type} ${joint.count ?? ''} ${part ?? ''}`;
+
+function laterActs(told: readonly Drafted[]): LaterActs {
+  const last = new Map<string, number>();
+  told.forEach(({ drafts }, at) => {
+    for (const { entry } of drafts) {
+      if (entry.kind === 'lift') last.set(liftKey(entry.part), at);
+      if (entry.kind === 'undo' && doing.test(entry.text)) last.set(undoKey(entry), at);
+    }
+  });
+  return last;
+}
+
 /** "It has two screws … two screws out": told first, done later, once. */
-const isToldAgain = (entry: Entry, at: number, told: readonly Drafted[]): boolean =>
+const isToldAgain = (entry: Entry, at: number, later: LaterActs): boolean =>
   entry.kind === 'undo' &&
   entry.joint.count != null &&
   entry.joint.hiddenBy == null &&
   entry.joint.screw == null &&
   !doing.test(entry.text) &&
-  told
-    .slice(at + 1)
-    .some(({ drafts }) =>
-      drafts.some(
-        ({ entry: later }) =>
-          later.kind === 'undo' &&
-          later.part === entry.part &&
-          later.joint.type === entry.joint.type &&
-          later.joint.count === entry.joint.count &&
-          doing.test(later.text),
-      ),
-    );
+  (later.get(undoKey(entry)) ?? -1) > at;
 
 /** In speech, "four sprung screws, numbered" counts when the part comes off, and not where it stays. */
-function isOnlyTold({ entry }: DoubtedEntry, at: number, told: readonly Drafted[]): boolean {
-  if (isOfWhatStays(entry, told[at]) || isToldAgain(entry, at, told)) return true;
+function isOnlyTold(
+  { entry }: DoubtedEntry,
+  at: number,
+  told: readonly Drafted[],
+  later: LaterActs,
+): boolean {
+  if (isOfWhatStays(entry, told[at]) || isToldAgain(entry, at, later)) return true;
   if (entry.kind !== 'undo' || entry.part === null || entry.joint.type === 'connector') return false;
   if (told.slice(at, at + 2).some(({ text }) => doing.test(text))) return false;
-  return !told
-    .slice(at)
-    .some(({ drafts }) =>
-      drafts.some((later) => later.entry.kind === 'lift' && later.entry.part === entry.part),
-    );
+  return (later.get(liftKey(entry.part)) ?? -1) < at;
 }
 
 /** A part that was taken off goes back: so does what follows, until something is taken off again. */
-function turnsBack(told: readonly Drafted[], { entries }: Reading): boolean | null {
+function turnsBack(told: Told, { entries }: Reading): boolean | null {
   if (entries.some(({ kind }) => kind === 'lift')) return false;
   const fits = entries.some(
-    (entry) => entry.kind === 'refit' && entry.part != null && isOff(told, entry.part),
+    (entry) => entry.kind === 'refit' && entry.part != null && told.isOff(entry.part),
   );
   return fits && !entries.some(({ kind }) => kind === 'undo') ? true : null;
 }
-
-const isOff = (told: readonly Drafted[], part: string): boolean =>
-  told.some(({ drafts }) => drafts.some(({ entry }) => entry.kind === 'lift' && entry.part === part));
 
 /** "Reverse this procedure", "the way back": what follows goes together. */
 const goesBack =
   /\b(?:reassembl\w*|reverse (?:this|the|that) (?:procedure|order|steps)|(?:in|is the) reverse order|way back|back together|put (?:everything|it all|it) back|putting it (?:all )?(?:back )?together|same thing backwards?|so going back|goes together in reverse|trial fit|section \w+,? assembly)\b/i;
 
-/** Takes in a reading; a correction changes the line that it is about. */
-function keep(told: Drafted[], reading: Reading): void {
-  const why =
-    reading.doubts[0]?.why ?? (reading.unread[0] ? `“${reading.unread[0]}” was not understood` : null);
-  const doubted = (entries: readonly Entry[]): DoubtedEntry[] => entries.map((entry) => ({ entry, why }));
-  if (reading.amends === undefined) {
-    told.push({ text: reading.line, drafts: doubted(reading.entries) });
-    return;
+/** What was said so far, sentence by sentence, with what was drafted from each. */
+class Told {
+  readonly sentences: Drafted[] = [];
+  /** Sentences that hold an act, in order: what a correction may reach back to. */
+  private readonly acts: Drafted[] = [];
+  private readonly off = new Set<string>();
+
+  /** Was the part lifted by now? */
+  isOff(part: string): boolean {
+    return this.off.has(part);
   }
-  const acts = told.filter(({ drafts }) => holdsAct(drafts.map(({ entry }) => entry)));
-  const target = acts[acts.length - 1 - (reading.linesBack ?? 0)];
-  if (!target) return;
-  target.drafts.splice(
-    0,
-    target.drafts.length,
-    ...(reading.amends === 'strike' ? [] : doubted(reading.whole ?? reading.entries)),
-  );
+
+  /** Takes in a reading; a correction changes the line that it is about. */
+  keep(reading: Reading): void {
+    const why =
+      reading.doubts[0]?.why ?? (reading.unread[0] ? `“${reading.unread[0]}” was not understood` : null);
+    const doubted = (entries: readonly Entry[]): DoubtedEntry[] => entries.map((entry) => ({ entry, why }));
+    if (reading.amends === undefined) {
+      const sentence = { text: reading.line, drafts: doubted(reading.entries) };
+      this.sentences.push(sentence);
+      if (holdsAct(reading.entries)) this.acts.push(sentence);
+      for (const entry of reading.entries) if (entry.kind === 'lift') this.off.add(entry.part);
+      return;
+    }
+    const target = this.acts[this.acts.length - 1 - (reading.linesBack ?? 0)];
+    if (!target) return;
+    for (const { entry } of target.drafts) if (entry.kind === 'lift') this.off.delete(entry.part);
+    const whole = reading.amends === 'strike' ? [] : doubted(reading.whole ?? reading.entries);
+    target.drafts.splice(0, target.drafts.length, ...whole);
+    if (!holdsAct(whole.map(({ entry }) => entry))) this.acts.splice(this.acts.indexOf(target), 1);
+  }
 }
 
 const talk: ReadonlySet<Entry['kind']> = new Set(['note', 'seen', 'serve', 'refit', 'check']);

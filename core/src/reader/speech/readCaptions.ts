@@ -38,7 +38,7 @@ export async function readCaptions(source: string): Promise<Result<Cue[]>> {
     );
   const cues = /^WEBVTT(\s|$)/.test(text)
     ? await readTimed(text, 'vtt')
-    : /^\s*(\d+\s*\n)?\s*[\d:]+[,.]\d+\s*-->/.test(text)
+    : subRip.test(text.trimStart())
       ? await readTimed(text, 'srt')
       : success(readPlain(text));
   if (!cues.ok) return cues;
@@ -49,6 +49,9 @@ export async function readCaptions(source: string): Promise<Result<Cue[]>> {
     ? success(said)
     : failure('it holds no words', 'the narration', 'captions, or text that somebody said, are expected');
 }
+
+/** The number of a cue, if it has one, then its times. */
+const subRip = /^(?:\d+[^\S\n]*\n)?[^\S\n]*[\d:]+[,.]\d+[^\S\n]*-->/;
 
 async function readTimed(text: string, type: 'vtt' | 'srt'): Promise<Result<Cue[]>> {
   const { cues, errors } = await parseText(text, { type, strict: false, errors: true });
@@ -95,7 +98,7 @@ const cleanCue = (text: string): string =>
       /&(amp|lt|gt|nbsp|lrm|rlm);/g,
       (_, name: string) => ({ amp: '&', lt: '<', gt: '>' })[name] ?? ' ',
     )
-    .replace(/(^|\n)\s*(>>+|-)\s*/g, '$1')
+    .replace(/(^|\n)[^\S\n]*(>>+|-)\s*/g, '$1')
     .replace(/[ \t]+/g, ' ')
     .trim();
 
@@ -112,9 +115,12 @@ function withoutRepeats(cues: readonly Cue[]): Cue[] {
   return found;
 }
 
+/** Captions on a screen are a few lines; a long text that repeats itself is no rolling caption. */
+const mostShown = 8;
+
 /** How many of the first lines are the last lines of what was shown. */
 function overlapOf(shown: readonly string[], lines: readonly string[]): number {
-  for (let n = Math.min(shown.length, lines.length); n > 0; n--)
+  for (let n = Math.min(shown.length, lines.length, mostShown); n > 0; n--)
     if (lines.slice(0, n).every((line, i) => line !== '' && line === shown[shown.length - n + i])) return n;
   return 0;
 }

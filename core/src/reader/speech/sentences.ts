@@ -76,7 +76,7 @@ function runsOf(stretch: string): string[] {
     const word = piece.trim();
     const joins = /^(?:and|so)$/i.test(before) && /^(?:then|now)$/i.test(word);
     const object = /^(?:it|them|those|these|you)$/i.test(word) && isVerb(before);
-    if (run.trim() !== '' && !joins && !object && opensThought.test(word) && !goesOn.test(before)) {
+    if (before !== '' && run !== '' && !joins && !object && opensThought.test(word) && !goesOn.test(before)) {
       runs.push(run);
       run = '';
     }
