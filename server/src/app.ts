@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import type { Database } from './db/pool.ts';
+import { listUnreadable } from './db/unreadable.ts';
 import { noRoute, problemHandler } from './errors.ts';
 import { jobRoutes } from './http/jobs.ts';
 import type { LiveHub } from './http/live.ts';
@@ -63,6 +64,10 @@ export function createApp({ database, hub, log, webFolder }: AppParts): Express 
   app.get('/api/health', async (_request, response) => {
     await database.query('select 1');
     response.json({ status: 'ok' });
+  });
+  app.get('/api/live', (_request, response) => hub.followAll(response));
+  app.get('/api/unreadable', async (_request, response) => {
+    response.json({ rows: await listUnreadable(database) });
   });
   // Pictures come as they are; everything else is JSON.
   app.use('/api/pictures', pictureRoutes(database));

@@ -10,6 +10,7 @@ import { isConnectionLoss } from './db/connectionLoss.ts';
 export const problems = {
   'body-malformed': { status: 400, title: 'The request body is not as expected' },
   'body-not-json': { status: 400, title: 'The request body is not JSON' },
+  'request-malformed': { status: 400, title: 'The request is not as HTTP expects it' },
   'body-too-large': { status: 413, title: 'The request body is too large' },
   'id-malformed': { status: 400, title: 'An id in the address is not a UUID' },
   'not-found': { status: 404, title: 'There is nothing at this address' },
@@ -23,12 +24,14 @@ export const problems = {
   'want-unknown': { status: 404, title: 'This line of the shopping list is not known' },
   'id-taken': { status: 409, title: 'This id is taken by something else' },
   'label-taken': { status: 409, title: 'Another unit has this label' },
+  'model-fixed': { status: 409, title: 'The model of this unit cannot be changed any more' },
   'unit-conflict': { status: 412, title: 'Somebody changed this unit in the meantime' },
   'revision-conflict': { status: 412, title: 'Somebody published another revision in the meantime' },
   'condition-missing': { status: 428, title: 'The revision that this one follows must be named' },
   'part-unreachable': { status: 422, title: 'The sequence has a part that no order reaches' },
   'document-faulty': { status: 422, title: 'The sequence document is not consistent' },
   'picture-unreadable': { status: 422, title: 'This is no picture that can be read' },
+  'row-unreadable': { status: 422, title: 'A later version of Bemtor wrote this' },
   'setting-conflict': { status: 412, title: 'Somebody changed this setting in the meantime' },
   'database-away': { status: 503, title: 'The database does not answer' },
   internal: { status: 500, title: 'Something went wrong on the server' },
@@ -80,10 +83,20 @@ function bodyProblem(error: ZodError): ProblemError {
 
 function toProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
-  const { type } = error as { type?: string };
+  const { type, status, code } = error as { type?: string; status?: unknown; code?: unknown };
   if (type === 'entity.parse.failed') return new ProblemError('body-not-json', 'The body must be JSON');
   if (type === 'entity.too.large')
     return new ProblemError('body-too-large', 'Send fewer items at a time; a picture may have 12 MB');
+  // What express itself refuses: an address that cannot be decoded, a charset that nobody reads.
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return new ProblemError('request-malformed', (error as Error).message, {
+      right: 'an address in percent-encoding, a body in UTF-8',
+    });
+  // A value that no column takes: class 22 of SQLSTATE. What our schemas let through is refused all the same.
+  if (typeof code === 'string' && /^22[0-9A-Z]{3}$/.test(code))
+    return new ProblemError('body-malformed', 'It holds a value that cannot be kept', {
+      right: 'figures and text within the bounds of docs/formats.md',
+    });
   if (isConnectionLoss(error)) {
     return new ProblemError('database-away', 'Nothing is known to be stored; send it again');
   }

@@ -3,9 +3,7 @@ import type { Express } from 'express';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import request from 'supertest';
-import { openTestApp, type TestApp } from './testing/app.ts';
-
-const lark = '0193b5c0-0001-7000-8000-000000000412';
+import { openTestApp, openUnitOf, type TestApp } from './testing/app.ts';
 
 let opened: TestApp;
 let app: Express;
@@ -16,11 +14,7 @@ beforeAll(async () => {
 });
 afterAll(() => opened.close());
 
-async function openRecording(): Promise<string> {
-  const id = randomUUID();
-  await request(app).post('/api/recordings').send({ id, unitId: lark }).expect(201);
-  return id;
-}
+const openRecording = async (): Promise<string> => (await openUnitOf(app, 'TL14-3')).recording;
 
 test('a character that no database keeps is refused with its place, and the next line is kept', async () => {
   const id = await openRecording();

@@ -44,6 +44,7 @@ export const router = createRouter({
     { path: '/parts', name: 'parts', component: () => import('./screens/parts/PartsScreen.vue') },
     { path: '/maths', name: 'maths', component: () => import('./screens/maths/MathsScreen.vue') },
     { path: '/shop', name: 'shop', component: () => import('./screens/shop/ShopScreen.vue') },
+    { path: '/waiting', name: 'waiting', component: () => import('./screens/waiting/WaitingScreen.vue') },
     { path: '/logbook', name: 'logbook', component: () => import('./screens/logbook/LogbookScreen.vue') },
     { path: '/:rest(.*)*', redirect: '/' },
   ],

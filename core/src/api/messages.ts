@@ -9,9 +9,22 @@ import { intakeSchema, type Intake } from '../triage/intake.ts';
 
 /* Requests and answers of the HTTP interface, shared by the server and its clients. */
 
-const isoTime = z.iso.datetime({ offset: true });
+/** An id in one spelling: two that differ in case are the same. */
+export const idSchema = z.uuid().transform((id) => id.toLowerCase());
 
-const streamItem = { id: z.uuid(), at: isoTime, by: z.string().max(80).nullish() };
+/** A clock that was never set, or an offset that no place has, is no time that can be kept. */
+const [earliest, latest] = [Date.UTC(1970, 0, 1), Date.UTC(2200, 0, 1)];
+const isoTime = z.iso
+  .datetime({ offset: true })
+  .refine((text) => Date.parse(text) >= earliest && Date.parse(text) < latest, {
+    error: 'a time between 1970 and 2200 is expected',
+  })
+  .transform((text) => new Date(text).toISOString());
+
+/** Numbers of revisions, as the database can hold them. */
+const revisionNumber = z.int().positive().max(2_147_483_647);
+
+const streamItem = { id: idSchema, at: isoTime, by: z.string().max(80).nullish() };
 
 export const appendRecordsSchema = z.strictObject({
   items: z
@@ -26,12 +39,12 @@ export const appendEventsSchema = z.strictObject({
     .max(500),
 });
 
-export const openRecordingSchema = z.strictObject({ id: z.uuid(), unitId: z.uuid() });
-export const openJobSchema = z.strictObject({ id: z.uuid(), unitId: z.uuid(), revision: z.int().positive() });
+export const openRecordingSchema = z.strictObject({ id: idSchema, unitId: idSchema });
+export const openJobSchema = z.strictObject({ id: idSchema, unitId: idSchema, revision: revisionNumber });
 const configurationSchema = z.record(z.string().max(40), z.string().max(60));
 
 export const openUnitSchema = z.strictObject({
-  id: z.uuid(),
+  id: idSchema,
   /** What the shop calls it: the number on its ticket. */
   label: z.string().trim().min(1).max(40),
   model: z.string().min(1).max(40),
@@ -45,6 +58,13 @@ export const unitFactsSchema = z.strictObject({
   intake: intakeSchema,
   /** Handed back: no longer on the bench. */
   left: z.boolean().default(false),
+  /** Made by mistake: it is in no list. */
+  withdrawn: z.boolean().default(false),
+  /** Its ticket and its model, where they are corrected; absent: as they are. */
+  label: z.string().trim().min(1).max(40).optional(),
+  model: z.string().min(1).max(40).optional(),
+  /** Who said so, where they did. */
+  by: z.string().max(80).optional(),
 });
 export type UnitFacts = z.infer<typeof unitFactsSchema>;
 
@@ -69,6 +89,15 @@ export interface SettledEdit {
   readonly id: string;
   readonly recording: string;
   readonly edit: Edit;
+}
+
+/** Something stored that this version cannot read: set apart, never changed. */
+export interface UnreadableRow {
+  readonly what: 'intake of a unit' | 'line of a recording' | 'event of a job' | 'revision' | 'setting';
+  readonly id: string;
+  /** What it belongs to. */
+  readonly of: string;
+  readonly why: string;
 }
 
 /** Something that changes by revisions, as it stands. */
@@ -112,10 +141,26 @@ export interface UnitSummary {
   /** Grows by one with each change of what is known of the unit. */
   readonly revision: number;
   readonly leftAt: string | null;
+  readonly withdrawn: boolean;
   readonly model: ModelSummary;
   readonly recording: { readonly id: string; readonly lines: number; readonly lastAt: string | null } | null;
   /** The latest job, closed or not. */
   readonly job: JobSummary | null;
+}
+
+/** What was known of a unit before it was changed. */
+export interface UnitChange {
+  readonly revision: number;
+  readonly at: string;
+  readonly by: string | null;
+  readonly facts: {
+    readonly label: string;
+    readonly model: string;
+    readonly serial: string;
+    readonly place: string;
+    readonly left: boolean;
+    readonly withdrawn: boolean;
+  };
 }
 
 export interface JobSummary {
@@ -155,10 +200,10 @@ export interface LoggedJob extends JobSummary {
 }
 
 export const addWantSchema = z.strictObject({
-  id: z.uuid(),
+  id: idSchema,
   number: z.string().trim().min(1).max(60),
   partName: z.string().max(80).default(''),
-  unitId: z.uuid().nullable().default(null),
+  unitId: idSchema.nullable().default(null),
   quantity: z.int().min(1).max(999).default(1),
 });
 export const changeWantSchema = z.strictObject({ state: z.enum(['wanted', 'ordered', 'met', 'dropped']) });

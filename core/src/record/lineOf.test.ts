@@ -31,14 +31,16 @@ describe('what the log takes', () => {
           maxLength: 12,
         })
         .map((words) => words.join(' ')),
-      fc.integer({ min: 1_990, max: 25_000 }).map((length) => 'fan 2 PH0, '.repeat(2_300).slice(0, length)),
+      fc
+        .constantFrom(1_999, 2_001, 20_001, 25_000)
+        .map((length) => 'fan 2 PH0, '.repeat(2_300).slice(0, length)),
     );
     fc.assert(
       fc.property(line, (text) => {
         const { entries } = readLine(text, opened);
         recordBodySchema.parse(keepable({ kind: 'line', ...lineOf(text, entries) }));
       }),
-      { numRuns: 600 },
+      { numRuns: 250 },
     );
   });
 

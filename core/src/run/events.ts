@@ -36,12 +36,17 @@ const differedSchema = z.strictObject({
 export type DifferedBody = z.infer<typeof differedSchema>;
 export type Difference = NonNullable<DifferedBody['found']> & { readonly action: string };
 
+/** What a job is for; where nobody said, something is replaced. */
+export const purposes = ['replace', 'clean', 'inspect', 'reseat', 'reset', 'upgrade'] as const;
+export type Purpose = (typeof purposes)[number];
+
 export const jobEventBodySchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('started'),
     targets: z.array(id).min(1),
     /** Parts that come out as the shop works, and are not exchanged. */
     also: z.array(id).optional(),
+    purpose: z.enum(purposes).optional(),
     configuration: z.record(z.string(), z.string()),
     steps: z.array(id).min(1).max(1000),
     plannedSeconds: z.number().nonnegative(),

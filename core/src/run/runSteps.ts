@@ -12,6 +12,7 @@ import {
   remainsOf,
 } from '../route/targets.ts';
 import { downSteps } from './downSteps.ts';
+import type { Purpose } from './events.ts';
 import { arrivalStepId, plainStep, type RunStep } from './runStep.ts';
 import { checksAt, wayBack } from './wayBack.ts';
 
@@ -21,7 +22,12 @@ import { checksAt, wayBack } from './wayBack.ts';
  */
 export function runSteps(
   sequence: Sequence,
-  route: { readonly steps: readonly string[]; readonly targets: readonly string[] },
+  route: {
+    readonly steps: readonly string[];
+    readonly targets: readonly string[];
+    /** What is done to the targets; absent: they are replaced. */
+    readonly purpose?: Purpose | undefined;
+  },
   schools: Schools = defaultSchools,
 ): RunStep[] {
   const index = indexSequence(sequence);
@@ -31,15 +37,35 @@ export function runSteps(
       .filter((target) => remainsOf(target) === null && !isProcedure(target))
       .flatMap((target) => actsToward(sequence, target)),
   );
+  const { purpose = 'replace' } = route;
   const swaps = actions.filter((action) => action.verb === 'lift' && wanted.has(action));
+  const isExchange = purpose === 'replace' || purpose === 'upgrade';
+  const exchanged = isExchange ? swaps.map((action) => action.part) : [];
   return [
     arrivalStep(index),
-    ...beforeOpening(sequence, swaps),
+    ...beforeOpening(sequence, isExchange ? swaps : []),
     ...downSteps(index, actions, schools),
-    ...swaps.flatMap((action) => swapSteps(index, index.part.get(action.part))),
+    ...swaps.flatMap((action) => workSteps(index, index.part.get(action.part), purpose)),
     ...route.targets.flatMap((target) => bottomSteps(index, target)),
-    ...wayBack(sequence, index, actions, new Set(swaps.map((action) => action.part)), schools),
+    ...wayBack(sequence, index, actions, new Set(exchanged), schools),
   ];
+}
+
+/** What is done to a part that is out and goes back in as it is. Common practice, no source. */
+const workOn: Readonly<
+  Record<Exclude<Purpose, 'replace' | 'upgrade'>, readonly [title: string, detail: string]>
+> = {
+  clean: ['Clean the', 'Hold blades still; brush and air from inside out; no liquid near contacts'],
+  inspect: ['Look at the', 'Swelling, cracks, burnt or wet contacts; note and photograph what you find'],
+  reseat: ['Reseat the', 'Contacts clean and dry; in until it clicks or the line is level'],
+  reset: ['Reset the', 'As its maker says; wait until it is done before anything goes back'],
+};
+
+function workSteps(index: SequenceIndex, part: Part | undefined, purpose: Purpose): RunStep[] {
+  if (!part) return [];
+  if (purpose === 'replace' || purpose === 'upgrade') return swapSteps(index, part);
+  const [title, detail] = workOn[purpose];
+  return [plainStep(`work:${part.id}`, 'swap', `${title} ${lowerName(part.name)}`, { detail })];
 }
 
 /** What was missing on arrival must never look like the technician's loss: it is asked before anything else. */

@@ -33,7 +33,11 @@ export function viewJob(document: Sequence, events: readonly JobEvent[]): JobVie
     schools,
   );
   const steps = state.started
-    ? runSteps(sequence, { steps: state.route, targets: state.started.targets }, schools)
+    ? runSteps(
+        sequence,
+        { steps: state.route, targets: state.started.targets, purpose: state.started.purpose },
+        schools,
+      )
     : [];
   const names = new Map<string, string>(sequence.parts.map((part) => [part.id, part.name]));
   const ledger = jobLedger(steps, state, (part) => names.get(part) ?? partNameOf(part));

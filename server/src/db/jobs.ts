@@ -1,5 +1,5 @@
 import { ProblemError } from '../errors.ts';
-import type { Database } from './pool.ts';
+import { inTransaction, type Database } from './pool.ts';
 
 export interface JobRow {
   readonly id: string;
@@ -10,31 +10,52 @@ export interface JobRow {
   readonly revision: number;
 }
 
-/** Opens a job on a unit after a published revision; opening it again under the same id changes nothing. */
+/** Is the job still open? The latest of these two words decides; a job without any has just begun. */
+const isOpen = `not coalesce((select kind = 'closed' from event
+  where job_id = job.id and kind in ('closed', 'reopened') order by seq desc limit 1), false)`;
+
+/**
+ * Opens a job on a unit after a published revision, and answers with its id. A unit has one open job: whoever starts
+ * a second at the same moment joins the first. Opening it again under the same id changes nothing.
+ */
 export async function openJob(
   database: Database,
   id: string,
   unitId: string,
   revision: number,
-): Promise<void> {
-  const { rows } = await database.query<{ model_code: string; known: boolean }>(
-    `select model_code, exists (select 1 from revision r where r.model_code = u.model_code and r.number = $2) as known
-     from unit u where id = $1`,
-    [unitId, revision],
-  );
-  const unit = rows[0];
-  if (!unit) throw new ProblemError('unit-unknown', unitId);
-  if (!unit.known)
-    throw new ProblemError('revision-unknown', `${unit.model_code} has no revision ${revision}`, {
-      where: 'revision',
-    });
-  await database.query(
-    'insert into job (id, unit_id, model_code, revision) values ($1, $2, $3, $4) on conflict (id) do nothing',
-    [id, unitId, unit.model_code, revision],
-  );
-  const stored = await database.query<{ unit_id: string }>('select unit_id from job where id = $1', [id]);
-  if (stored.rows[0]?.unit_id !== unitId)
-    throw new ProblemError('id-taken', `job ${id} belongs to another unit`, { where: 'id' });
+): Promise<string> {
+  return inTransaction(database, async (client) => {
+    const { rows } = await client.query<{ model_code: string }>(
+      'select model_code from unit where id = $1 for update',
+      [unitId],
+    );
+    const unit = rows[0];
+    if (!unit) throw new ProblemError('unit-unknown', unitId);
+    const known = await client.query('select 1 from revision where model_code = $1 and number = $2', [
+      unit.model_code,
+      revision,
+    ]);
+    if (known.rowCount === 0)
+      throw new ProblemError('revision-unknown', `${unit.model_code} has no revision ${revision}`, {
+        where: 'revision',
+      });
+    const taken = await client.query<{ unit_id: string }>('select unit_id from job where id = $1', [id]);
+    if (taken.rows[0] && taken.rows[0].unit_id !== unitId)
+      throw new ProblemError('id-taken', `job ${id} belongs to another unit`, { where: 'id' });
+    if (taken.rows[0]) return id;
+    const open = await client.query<{ id: string }>(
+      `select id from job where unit_id = $1 and ${isOpen} order by created_at desc limit 1`,
+      [unitId],
+    );
+    if (open.rows[0]) return open.rows[0].id;
+    await client.query('insert into job (id, unit_id, model_code, revision) values ($1, $2, $3, $4)', [
+      id,
+      unitId,
+      unit.model_code,
+      revision,
+    ]);
+    return id;
+  });
 }
 
 /** The latest jobs, some of them by id, or all of one model: evidence counts however old it is. */

@@ -29,6 +29,11 @@ async function applyAll(client: Client): Promise<string[]> {
     );
     const { rows } = await client.query<{ name: string }>('select name from migration');
     const known = new Set(rows.map((row) => row.name));
+    const later = [...known].filter((name) => !files.includes(name)).sort();
+    if (later[0] !== undefined)
+      throw new Error(
+        `the database was used by a later version (it has ${later[0]}, which this one does not know): start that version, or one after it`,
+      );
     for (const name of files) {
       if (known.has(name)) continue;
       await client.query(await readFile(new URL(name, folder), 'utf8'));

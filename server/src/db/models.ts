@@ -1,4 +1,4 @@
-import type { Model, ModelSummary, Option, Sequence } from '@bemtor/core';
+import { sequenceFormat, type Model, type ModelSummary, type Option, type Sequence } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
 import { sightRevision } from './parts.ts';
 import { inTransaction, type Client, type Database } from './pool.ts';
@@ -58,6 +58,9 @@ export async function getModel(
   const { options, ...model } = row;
   return { model, options };
 }
+
+/** Is the document of a format that this version reads? */
+export const isReadable = ({ format }: { readonly format: string }): boolean => format === sequenceFormat;
 
 /** A revision by number, or the latest. */
 export async function getRevision(

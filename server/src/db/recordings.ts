@@ -1,20 +1,30 @@
 import { foldEdits, type RecordBody, type RecordingSummary, type SettledEdit } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
-import type { Database } from './pool.ts';
+import { inTransaction, type Database } from './pool.ts';
 
-/** Opens a recording of a unit; opening it again under the same id changes nothing. */
-export async function openRecording(database: Database, id: string, unitId: string): Promise<void> {
-  const unit = await database.query('select 1 from unit where id = $1', [unitId]);
-  if (unit.rowCount === 0) throw new ProblemError('unit-unknown', unitId);
-  await database.query('insert into recording (id, unit_id) values ($1, $2) on conflict (id) do nothing', [
-    id,
-    unitId,
-  ]);
-  const { rows } = await database.query<{ unit_id: string }>('select unit_id from recording where id = $1', [
-    id,
-  ]);
-  if (rows[0]?.unit_id !== unitId)
-    throw new ProblemError('id-taken', `recording ${id} belongs to another unit`, { where: 'id' });
+/**
+ * Opens the recording of a unit, and answers with its id. A unit has one: whoever begins a second at the same moment,
+ * or without having heard of the first, joins it. Opening it again under the same id changes nothing.
+ */
+export async function openRecording(database: Database, id: string, unitId: string): Promise<string> {
+  return inTransaction(database, async (client) => {
+    // The lock on the unit lets one opening after the other look.
+    const unit = await client.query('select 1 from unit where id = $1 for update', [unitId]);
+    if (unit.rowCount === 0) throw new ProblemError('unit-unknown', unitId);
+    const taken = await client.query<{ unit_id: string }>('select unit_id from recording where id = $1', [
+      id,
+    ]);
+    if (taken.rows[0] && taken.rows[0].unit_id !== unitId)
+      throw new ProblemError('id-taken', `recording ${id} belongs to another unit`, { where: 'id' });
+    if (taken.rows[0]) return id;
+    const first = await client.query<{ id: string }>(
+      'select id from recording where unit_id = $1 order by started_at desc limit 1',
+      [unitId],
+    );
+    if (first.rows[0]) return first.rows[0].id;
+    await client.query('insert into recording (id, unit_id) values ($1, $2)', [id, unitId]);
+    return id;
+  });
 }
 
 export async function recordingUnit(database: Database, id: string): Promise<string> {

@@ -113,16 +113,20 @@ export async function readEventsOf<Body>(
   return events;
 }
 
-/** The items of a stream after a place, in order. */
+/** The items of a stream after a place, in order, and the last place that is taken in it. */
 export async function readItems<Body>(
   database: Database,
   stream: StreamSql,
   streamId: string,
   after = 0,
-): Promise<StreamItem<Body>[]> {
+): Promise<{ items: StreamItem<Body>[]; last: number }> {
   const { rows } = await database.query<{ id: string; seq: number; body: Body; at: Date; by: string | null }>(
     stream.read,
     [streamId, after],
   );
-  return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
+  const items = rows.map((row) => ({ ...row, at: row.at.toISOString() }));
+  const end = items.at(-1)?.seq;
+  if (end !== undefined) return { items, last: end };
+  const { rows: counted } = await database.query<{ last: number }>(stream.last, [streamId]);
+  return { items, last: counted[0]?.last ?? 0 };
 }

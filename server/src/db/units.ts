@@ -1,11 +1,11 @@
-import { intakeSchema, type UnitFacts, type UnitSummary } from '@bemtor/core';
+import { intakeSchema, type UnitChange, type UnitFacts, type UnitSummary } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
-import type { Client, Database } from './pool.ts';
+import { inTransaction, type Client, type Database } from './pool.ts';
 
 /** What the database says of a unit; its job is computed from the job's own log. */
 export type UnitRow = Omit<UnitSummary, 'job'> & { readonly jobId: string | null };
 
-export interface NewUnit extends UnitFacts {
+export interface NewUnit extends Omit<UnitFacts, 'label' | 'model' | 'withdrawn' | 'by'> {
   readonly id: string;
   readonly label: string;
   readonly model: string;
@@ -39,47 +39,122 @@ export async function openUnit(database: Database, id: string, label: string, mo
     `insert into unit (id, label, model_code, serial, complaint) values ($1, $2, $3, '', '') on conflict do nothing`,
     [id, label, model],
   );
-  const { rows } = await database.query<{ id: string }>('select id from unit where label = $1', [label]);
-  if (rows[0]?.id !== id)
-    throw new ProblemError('label-taken', `"${label}" is the label of another unit`, {
-      where: 'label',
-      right: 'the number on its own ticket',
-    });
+  const { rows } = await database.query<{ id: string }>(
+    'select id from unit where label = $1 and left_at is null and not withdrawn',
+    [label],
+  );
+  const here = rows[0];
+  const own = await database.query('select 1 from unit where id = $1', [id]);
+  if (here?.id !== id && (here !== undefined || own.rowCount === 0)) throw labelTaken(label);
 }
 
-/** Changes what is known of a unit that stands at the revision named; else the problem carries what stands. */
+const labelTaken = (label: string): ProblemError =>
+  new ProblemError('label-taken', `"${label}" is the label of another unit`, {
+    where: 'label',
+    right: 'the number on its own ticket',
+  });
+
+/**
+ * Changes what is known of a unit that stands at the revision named; else the problem carries what stands. What it was
+ * before is kept. A ticket that another unit on the bench has, and a model that nobody knows, are refused.
+ */
 export async function changeUnit(
   database: Database,
   id: string,
   follows: number,
   facts: UnitFacts,
 ): Promise<number> {
-  const { rows } = await database.query<{ revision: number }>(
-    `update unit set serial = $3, configuration = $4, complaint = $5, place = $6, intake = $7,
-       left_at = case when $8 then coalesce(left_at, now()) end, revision = revision + 1
-     where id = $1 and revision = $2 returning revision`,
-    [
+  return inTransaction(database, async (client) => {
+    const { rows } = await client.query<Stands>(
+      `select label, model_code as model, serial, place, intake, revision, withdrawn, left_at is not null as left
+       from unit where id = $1 for update`,
+      [id],
+    );
+    const stands = rows[0];
+    if (!stands) throw new ProblemError('unit-unknown', id);
+    if (stands.revision !== follows) {
+      const [unit] = await listUnits(database, { id });
+      throw new ProblemError('unit-conflict', `${stands.label} stands at revision ${stands.revision}`, {
+        stands: unit,
+      });
+    }
+    if (!intakeSchema.safeParse(stands.intake).success)
+      throw new ProblemError('row-unreadable', 'the intake of this unit was written by a later version', {
+        where: 'intake',
+      });
+    await refuseNames(client, id, stands, facts);
+    const { label, model, serial, place, left, withdrawn } = stands;
+    await client.query('insert into unit_change (unit_id, revision, facts, by) values ($1, $2, $3, $4)', [
       id,
       follows,
-      facts.serial,
-      JSON.stringify(facts.configuration),
-      facts.complaint,
-      facts.place,
-      JSON.stringify(facts.intake),
-      facts.left,
-    ],
-  );
-  if (rows[0]) return rows[0].revision;
-  const [stands] = await listUnits(database, { id });
-  if (!stands) throw new ProblemError('unit-unknown', id);
-  throw new ProblemError('unit-conflict', `${stands.label} stands at revision ${stands.revision}`, {
-    stands,
+      JSON.stringify({ label, model, serial, place, left, withdrawn }),
+      facts.by ?? null,
+    ]);
+    await client.query(
+      `update unit set serial = $2, configuration = $3, complaint = $4, place = $5, intake = $6,
+         left_at = case when $7 then coalesce(left_at, now()) end, withdrawn = $8, label = $9, model_code = $10,
+         revision = revision + 1 where id = $1`,
+      [
+        id,
+        facts.serial,
+        JSON.stringify(facts.configuration),
+        facts.complaint,
+        facts.place,
+        JSON.stringify(facts.intake),
+        facts.left,
+        facts.withdrawn,
+        facts.label ?? label,
+        facts.model ?? model,
+      ],
+    );
+    return follows + 1;
   });
+}
+
+interface Stands {
+  readonly label: string;
+  readonly model: string;
+  readonly serial: string;
+  readonly place: string;
+  readonly intake: unknown;
+  readonly revision: number;
+  readonly withdrawn: boolean;
+  readonly left: boolean;
+}
+
+async function refuseNames(client: Client, id: string, stands: Stands, facts: UnitFacts): Promise<void> {
+  const { label = stands.label, model = stands.model } = facts;
+  if (!facts.left && !facts.withdrawn) {
+    const other = await client.query(
+      'select 1 from unit where label = $1 and id <> $2 and left_at is null and not withdrawn',
+      [label, id],
+    );
+    if (other.rowCount) throw labelTaken(label);
+  }
+  if (model === stands.model) return;
+  const known = await client.query('select 1 from model where code = $1', [model]);
+  if (known.rowCount === 0) throw new ProblemError('model-unknown', model, { where: 'model' });
+  // A job follows a revision of the model that the unit had: its log stays what it was.
+  const jobs = await client.query('select 1 from job where unit_id = $1', [id]);
+  if (jobs.rowCount)
+    throw new ProblemError('model-fixed', `${stands.label} has jobs that follow the ${stands.model}`, {
+      where: 'model',
+      right: 'hand this unit back and take it in again under the right model',
+    });
+}
+
+/** What was known of a unit before each change, the latest first. */
+export async function changesOf(database: Database, id: string): Promise<UnitChange[]> {
+  const { rows } = await database.query<Omit<UnitChange, 'at'> & { at: Date }>(
+    'select revision, changed_at as at, by, facts from unit_change where unit_id = $1 order by revision desc',
+    [id],
+  );
+  return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
 }
 
 const select = `
   select u.id, u.label, u.serial, u.complaint, u.place, u.arrived_at, u.configuration, u.intake, u.revision as unit_revision,
-         u.left_at, m.code, m.maker, m.name, m.form,
+         u.left_at, u.withdrawn, m.code, m.maker, m.name, m.form,
          (select max(number) from revision where model_code = m.code) as revision,
          r.id as recording_id,
          (select count(*)::int from entry where recording_id = r.id and kind = 'line') as lines,
@@ -91,8 +166,9 @@ const select = `
   where case
     when $1::uuid is not null then u.id = $1
     when $2::text is not null then u.model_code = $2 and u.serial = $3
-    else u.left_at is null end
-  order by u.arrived_at, u.label`;
+    when $4 then u.left_at is not null and not u.withdrawn
+    else u.left_at is null and not u.withdrawn end
+  order by case when $4 then u.left_at end desc, u.arrived_at, u.label limit case when $4 then 100 end`;
 
 interface Row {
   id: string;
@@ -105,6 +181,7 @@ interface Row {
   intake: unknown;
   unit_revision: number;
   left_at: Date | null;
+  withdrawn: boolean;
   code: string;
   maker: string;
   name: string;
@@ -116,18 +193,30 @@ interface Row {
   job_id: string | null;
 }
 
-/** Which units: one, those that were here under the same serial, or without a word all on the bench. */
+/** Which units: one, those that were here under the same serial, those handed back, or without a word all on the bench. */
 export interface WhichUnits {
   readonly id?: string;
   readonly sameAs?: { readonly model: string; readonly serial: string };
+  /** The hundred that were handed back last. */
+  readonly left?: boolean;
+}
+
+/** What a later version wrote and this one cannot read does not take the bench down: the unit comes without it. */
+function readableIntake(intake: unknown): UnitRow['intake'] {
+  const read = intakeSchema.safeParse(intake);
+  return read.success ? read.data : intakeSchema.parse({});
 }
 
 /** Units, longest waiting first. */
-export async function listUnits(database: Database, { id, sameAs }: WhichUnits = {}): Promise<UnitRow[]> {
+export async function listUnits(
+  database: Database,
+  { id, sameAs, left = false }: WhichUnits = {},
+): Promise<UnitRow[]> {
   const { rows } = await database.query<Row>(select, [
     id ?? null,
     sameAs?.model ?? null,
     sameAs?.serial ?? null,
+    left,
   ]);
   return rows.map((row) => ({
     id: row.id,
@@ -137,9 +226,10 @@ export async function listUnits(database: Database, { id, sameAs }: WhichUnits =
     place: row.place,
     arrivedAt: row.arrived_at.toISOString(),
     configuration: row.configuration,
-    intake: intakeSchema.parse(row.intake),
+    intake: readableIntake(row.intake),
     revision: row.unit_revision,
     leftAt: row.left_at?.toISOString() ?? null,
+    withdrawn: row.withdrawn,
     model: { code: row.code, maker: row.maker, name: row.name, form: row.form, revision: row.revision },
     recording: row.recording_id
       ? { id: row.recording_id, lines: row.lines, lastAt: row.last_at?.toISOString() ?? null }

@@ -6,7 +6,7 @@ export const etag = (number: number): string => `"${number}"`;
 /** `If-Match: "3"` follows revision 3; `If-None-Match: *` is the first, and stands for 0. */
 export function followed(request: Request): number {
   if (request.get('If-None-Match') === '*') return 0;
-  const match = /^"(\d+)"$/.exec(request.get('If-Match') ?? '');
+  const match = /^"(\d{1,9})"$/.exec(request.get('If-Match') ?? '');
   if (!match)
     throw new ProblemError(
       'condition-missing',

@@ -1,12 +1,10 @@
 import type { Request } from 'express';
-import { z } from 'zod';
+import { idSchema } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
-
-const uuid = z.uuid();
 
 /** A UUID from the address, or the problem that says it is none. */
 export function uuidParam(request: Request, name: string): string {
-  const parsed = uuid.safeParse(request.params[name]);
+  const parsed = idSchema.safeParse(request.params[name]);
   if (!parsed.success)
     throw new ProblemError('id-malformed', `${name}: ${String(request.params[name])}`, {
       where: name,
@@ -15,8 +13,11 @@ export function uuidParam(request: Request, name: string): string {
   return parsed.data;
 }
 
+/** The database counts no further. */
+const mostSeq = 2_147_483_647;
+
 /** `?after=12`: a place in a stream; anything else counts as the beginning. */
 export function afterQuery(request: Request): number {
   const after = Number(request.query['after']);
-  return Number.isSafeInteger(after) && after > 0 ? after : 0;
+  return Number.isSafeInteger(after) && after > 0 ? Math.min(after, mostSeq) : 0;
 }

@@ -16,7 +16,7 @@ import {
 } from '@bemtor/core';
 import { Router } from 'express';
 import { getJob, listJobs, openJob, type JobRow } from '../db/jobs.ts';
-import { getRevision } from '../db/models.ts';
+import { getRevision, isReadable } from '../db/models.ts';
 import { sightJobs } from '../db/parts.ts';
 import type { Database } from '../db/pool.ts';
 import { appendItems, eventStream, readEventsOf, readItems } from '../db/streams.ts';
@@ -41,13 +41,26 @@ async function viewJobs(database: Database, jobs: readonly JobRow[]): Promise<(r
     if (documents.has(key)) continue;
     const known = await getRevision(database, modelCode, revision);
     if (!known) throw new ProblemError('revision-unknown', key);
-    documents.set(key, known.document);
+    if (isReadable(known.document)) documents.set(key, known.document);
   }
   return jobs.flatMap((job) => {
     const document = documents.get(`${job.modelCode} ${job.revision}`);
     const own = events.get(job.id) ?? [];
-    return document ? [[job, { events: own, view: viewJob(document, own) }] as const] : [];
+    const view = document ? viewIfReadable(document, own) : null;
+    return view ? [[job, { events: own, view }] as const] : [];
   });
+}
+
+/**
+ * A job whose log or document a later version wrote is set apart, and the rest is shown; `/api/unreadable` names it.
+ * Events of kinds that this version does not know change nothing, those of a kind that it knows may lack a field.
+ */
+function viewIfReadable(document: Sequence, events: readonly StreamItem<JobEventBody>[]): JobView | null {
+  try {
+    return viewJob(document, events);
+  } catch {
+    return null;
+  }
 }
 
 const summarized = (job: JobRow, { view, events }: Viewed): JobSummary => ({
@@ -101,13 +114,13 @@ export function jobRoutes(database: Database, hub: LiveHub): Router {
   });
   router.post('/', async (request, response) => {
     const { id, unitId, revision } = parseBody(openJobSchema, request.body);
-    await openJob(database, id, unitId, revision);
-    response.status(201).json(await getJob(database, id));
+    const opened = await openJob(database, id, unitId, revision);
+    response.status(opened === id ? 201 : 200).json(await getJob(database, opened));
   });
   router.get('/:id', async (request, response) => {
     const job = await getJob(database, uuidParam(request, 'id'));
-    const items = await readItems<JobEventBody>(database, eventStream, job.id, afterQuery(request));
-    response.json({ job, items });
+    const read = await readItems<JobEventBody>(database, eventStream, job.id, afterQuery(request));
+    response.json({ job, ...read });
   });
   router.post('/:id/events', async (request, response) => {
     const id = uuidParam(request, 'id');

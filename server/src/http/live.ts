@@ -5,6 +5,7 @@ import { channel } from '../db/streams.ts';
 /** How often a quiet connection gets a comment line, so that a dead one is noticed. */
 const heartbeatMs = 20_000;
 const reconnectMs = 1_000;
+const everyStream = '*';
 
 /**
  * Tells followers of a stream, by server-sent events, that it has grown; they then ask for what is new.
@@ -58,6 +59,11 @@ export class LiveHub {
     });
   }
 
+  /** Follows every stream: what has grown is named in the event. One such connection serves all tabs of a browser. */
+  followAll(response: Response): void {
+    this.follow(everyStream, response);
+  }
+
   async close(): Promise<void> {
     this.closed = true;
     clearInterval(this.heartbeat);
@@ -68,6 +74,9 @@ export class LiveHub {
 
   private tell(stream: string): void {
     for (const response of this.followers.get(stream) ?? []) response.write('event: grown\ndata: {}\n\n');
+    const data = JSON.stringify({ stream });
+    for (const response of this.followers.get(everyStream) ?? [])
+      response.write(`event: grown\ndata: ${data}\n\n`);
   }
 
   private all(act: (response: Response) => void): void {

@@ -3,6 +3,7 @@ import {
   openModelSchema,
   publishRevisionSchema,
   readSequence,
+  sequenceFormat,
   shortestCycle,
   unreachableParts,
   type Sequence,
@@ -11,6 +12,7 @@ import { Router } from 'express';
 import {
   getModel,
   getRevision,
+  isReadable,
   listModels,
   listRevisions,
   openModel,
@@ -38,6 +40,9 @@ function refuseUnreachable(document: Sequence, allowed: ReadonlySet<string>): vo
     },
   );
 }
+
+/** The database counts no further. */
+const mostRevisions = 2_147_483_647;
 
 export function modelRoutes(database: Database): Router {
   const router = Router();
@@ -71,11 +76,22 @@ export function modelRoutes(database: Database): Router {
     await getModel(database, code);
     const wanted = number === 'latest' ? null : Number(number);
     const revision =
-      wanted === null || Number.isSafeInteger(wanted) ? await getRevision(database, code, wanted) : null;
+      wanted === null || (Number.isSafeInteger(wanted) && wanted > 0 && wanted <= mostRevisions)
+        ? await getRevision(database, code, wanted)
+        : null;
     if (!revision)
       throw new ProblemError('revision-unknown', `${code} ${number}`, {
         right: 'record this model, then publish from Review',
       });
+    if (!isReadable(revision.document))
+      throw new ProblemError(
+        'row-unreadable',
+        `Revision ${revision.number} of ${code} is of the format ${revision.document.format}`,
+        {
+          where: 'document.format',
+          right: sequenceFormat,
+        },
+      );
     response.set('ETag', etag(revision.number)).json(revision);
   });
   router.post('/:code/revisions', async (request, response) => {

@@ -11,8 +11,8 @@ export function recordingRoutes(database: Database, hub: LiveHub): Router {
   const router = Router();
   router.post('/', async (request, response) => {
     const { id, unitId } = parseBody(openRecordingSchema, request.body);
-    await openRecording(database, id, unitId);
-    response.status(201).json({ id, unitId });
+    const opened = await openRecording(database, id, unitId);
+    response.status(opened === id ? 201 : 200).json({ id: opened, unitId });
   });
   router.get('/:id', async (request, response) => {
     const id = uuidParam(request, 'id');
@@ -20,7 +20,7 @@ export function recordingRoutes(database: Database, hub: LiveHub): Router {
     response.json({
       id,
       unitId,
-      items: await readItems<RecordBody>(database, entryStream, id, afterQuery(request)),
+      ...(await readItems<RecordBody>(database, entryStream, id, afterQuery(request))),
     });
   });
   router.post('/:id/entries', async (request, response) => {

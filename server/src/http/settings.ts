@@ -23,14 +23,22 @@ export function settingRoutes(database: Database): Router {
   };
   router.get('/:key', async (request, response) => {
     const { key } = request.params;
-    const kept = await readSetting(database, key, known(key).initial);
-    response.set('ETag', etag(kept.revision)).json(kept);
+    const { schema, initial } = known(key);
+    const kept = await readSetting(database, key, initial);
+    // A value of a later version is set apart: what holds until a shop has set anything is shown in its place.
+    const value = schema.safeParse(kept.value).success ? kept.value : initial;
+    response.set('ETag', etag(kept.revision)).json({ ...kept, value });
   });
   router.put('/:key', async (request, response) => {
     const { key } = request.params;
     const { schema } = known(key);
     const follows = followed(request);
     const value = parseBody(schema, request.body);
+    const stands = await readSetting<unknown>(database, key, null);
+    if (stands.revision > 0 && !schema.safeParse(stands.value).success)
+      throw new ProblemError('row-unreadable', `the setting "${key}" was written by a later version`, {
+        where: key,
+      });
     const revision = await changeSetting(database, key, follows, value);
     response.set('ETag', etag(revision)).json({ value, revision });
   });

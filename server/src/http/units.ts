@@ -2,7 +2,7 @@ import { openUnitSchema, unitFactsSchema, type UnitSummary } from '@bemtor/core'
 import { Router } from 'express';
 import { listJobs } from '../db/jobs.ts';
 import type { Database } from '../db/pool.ts';
-import { changeUnit, listUnits, openUnit, type UnitRow } from '../db/units.ts';
+import { changesOf, changeUnit, listUnits, openUnit, type UnitRow } from '../db/units.ts';
 import { parseBody, ProblemError } from '../errors.ts';
 import { etag, followed } from './conditions.ts';
 import { uuidParam } from './ids.ts';
@@ -24,8 +24,8 @@ export function unitRoutes(database: Database): Router {
     if (!unit) throw new ProblemError('unit-unknown', id);
     return unit;
   };
-  router.get('/', async (_request, response) => {
-    const units = await listUnits(database);
+  router.get('/', async (request, response) => {
+    const units = await listUnits(database, { left: request.query['left'] === '1' });
     response.json({ units: await withJobs(database, units) });
   });
   router.post('/', async (request, response) => {
@@ -43,6 +43,11 @@ export function unitRoutes(database: Database): Router {
     await changeUnit(database, id, follows, parseBody(unitFactsSchema, request.body));
     const unit = await one(id);
     response.set('ETag', etag(unit.revision)).json(await withJob(unit));
+  });
+  /** What was known of it before each change. */
+  router.get('/:id/changes', async (request, response) => {
+    const { id } = await one(uuidParam(request, 'id'));
+    response.json({ changes: await changesOf(database, id) });
   });
   /** The same device at earlier visits. */
   router.get('/:id/earlier', async (request, response) => {

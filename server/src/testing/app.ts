@@ -1,4 +1,6 @@
+import { randomUUID } from 'node:crypto';
 import { pino } from 'pino';
+import request from 'supertest';
 import type { Express } from 'express';
 import { createApp } from '../app.ts';
 import { migrate } from '../db/migrate.ts';
@@ -29,4 +31,18 @@ export async function openTestApp({ demo }: { readonly demo: boolean }): Promise
     await made.drop();
   };
   return { app, database, close };
+}
+
+/** A unit of its own with an empty recording, so that a test starts from nothing; answers with both ids. */
+export async function openUnitOf(
+  app: Express,
+  model: string,
+): Promise<{ readonly unit: string; readonly recording: string }> {
+  const [unit, recording] = [randomUUID(), randomUUID()];
+  await request(app)
+    .post('/api/units')
+    .send({ id: unit, label: `T-${unit.slice(0, 8)}`, model })
+    .expect(201);
+  await request(app).post('/api/recordings').send({ id: recording, unitId: unit }).expect(201);
+  return { unit, recording };
 }

@@ -14,6 +14,9 @@ export class Refused extends Error {
 /** No answer, or one that says "later". Nothing is known to be stored; the same may be sent again. */
 export class Away extends Error {}
 
+/** The server failed on this very request. Once may be chance; what fails again and again is not sent for ever. */
+export class Failed extends Away {}
+
 const timeoutMs = 8_000;
 const uploadTimeoutMs = 60_000;
 /** Browsers allow 64 KiB for all such requests together. */
@@ -27,6 +30,7 @@ async function request(path: string, init: RequestInit = {}): Promise<Response> 
     throw new Away('The server does not answer');
   }
   if (response.ok) return response;
+  if (response.status === 500) throw new Failed('The server failed on it');
   if (response.status >= 500) throw new Away(`The server answered ${response.status}`);
   throw new Refused(await readProblem(response));
 }

@@ -43,10 +43,35 @@ export const putOpening = async (stream: string, path: string, body: unknown): P
 export const openingOf = async (stream: string) => (await local()).get('opening', stream);
 export const dropOpening = async (stream: string): Promise<void> => (await local()).delete('opening', stream);
 
+/** What waits for one stream waits for another from here on, in one step: nothing is lost or doubled in between. */
+export async function moveWaiting(from: string, to: string): Promise<void> {
+  const { store, done } = (await local()).transaction('waiting', 'readwrite');
+  for (const item of await store.index('stream').getAll(from)) await store.put({ ...item, stream: to });
+  await done;
+}
+
+/** Forgets a stream: what waits for it, its opening, and what was last seen of it. */
+export async function forgetStream(stream: string): Promise<void> {
+  const all = (await local()).transaction(['waiting', 'opening', 'snapshot'], 'readwrite');
+  const waiting = all.objectStore('waiting');
+  for (const id of await waiting.index('stream').getAllKeys(stream)) await waiting.delete(id);
+  await all.objectStore('opening').delete(stream);
+  await all.objectStore('snapshot').delete(`/${stream}`);
+  await all.done;
+}
+
+/** Snapshots of another form are not read: what they held is asked for again. */
+const snapshotForm = 2;
+
 export const writeSnapshot = async (key: string, value: unknown): Promise<void> =>
-  void (await (await local()).put('snapshot', value, key));
-export const readSnapshot = async <T>(key: string): Promise<T | undefined> =>
-  (await (await local()).get('snapshot', key)) as T | undefined;
+  void (await (await local()).put('snapshot', { form: snapshotForm, value }, key));
+export async function readSnapshot<T>(key: string): Promise<T | undefined> {
+  const kept = (await (await local()).get('snapshot', key)) as
+    { form?: number; value?: T } | string | undefined;
+  // Ids of streams were kept as plain text before snapshots had a form.
+  if (typeof kept === 'string') return kept as T;
+  return kept?.form === snapshotForm ? kept.value : undefined;
+}
 
 /** Everything that waits, by stream, each in the order in which it was done. */
 export async function waitingStreams(): Promise<Map<string, WaitingItem[]>> {

@@ -4,7 +4,8 @@ import fc from 'fast-check';
 import { randomUUID } from 'node:crypto';
 import { effectScope } from 'vue';
 import { sendLeftovers } from './leftovers.ts';
-import { waitingOf } from './local.ts';
+import { tellGrown } from './live.ts';
+import { readSnapshot, waitingOf } from './local.ts';
 import { useStream } from './stream.ts';
 
 interface Body {
@@ -20,27 +21,44 @@ class FakeServer {
   mishaps: Mishap[] = [];
   known = true;
   refuse: string | null = null;
+  /** What it fails on, whenever it is sent. */
+  fail: string | null = null;
+  /** The recording that another device had begun first. */
+  first: string | null = null;
+  /** Whether it opens streams at all. */
+  opens = true;
+  /** Characters of all answers. */
+  sent = 0;
 
   readonly fetch = async (
-    _address: unknown,
+    address: unknown,
     init: { method?: string; body?: string } = {},
   ): Promise<Response> => {
     const mishap = this.mishaps.shift() ?? 'fine';
     if (mishap === 'lost before') throw new TypeError('network');
     if (mishap === 'busy') return new Response('{}', { status: 503 });
-    const answer = this.answer(init);
+    const answer = this.answer(String(address), init);
+    this.sent += (await answer.clone().text()).length;
     if (mishap === 'lost after') throw new TypeError('network');
     return answer;
   };
 
-  private answer(init: { method?: string; body?: string }): Response {
-    if (init.method !== 'POST')
-      return this.known ? Response.json({ items: this.stored }) : this.problem(404, 'recording-unknown');
+  private answer(address: string, init: { method?: string; body?: string }): Response {
+    if (init.method !== 'POST') {
+      if (!this.known) return this.problem(404, 'recording-unknown');
+      const after = Number(/after=(\d+)/.exec(address)?.[1] ?? 0);
+      return Response.json({
+        items: this.stored.filter(({ seq }) => seq > after),
+        last: this.stored.at(-1)?.seq ?? 0,
+      });
+    }
     const sent = JSON.parse(init.body ?? '{}') as { items?: { id: string; at: string; body: Body }[] };
     if (!sent.items) {
+      if (!this.opens) return this.problem(404, 'unit-unknown');
       this.known = true;
-      return Response.json({}, { status: 201 });
+      return Response.json({ id: this.first ?? (sent as { id?: string }).id }, { status: 201 });
     }
+    if (sent.items.some((item) => item.body.text === this.fail)) return new Response('{}', { status: 500 });
     if (!this.known) return this.problem(404, 'recording-unknown');
     if (sent.items.some((item) => item.body.text === this.refuse)) return this.problem(400, 'body-malformed');
     for (const item of sent.items) {
@@ -60,15 +78,6 @@ class FakeServer {
   }
 }
 
-/** The line by which the server says that a stream has grown; a test says so itself. */
-class FakeEvents {
-  static grown: () => void = () => undefined;
-  addEventListener(_name: string, listener: () => void): void {
-    FakeEvents.grown = listener;
-  }
-  close(): void {}
-}
-
 let server: FakeServer;
 beforeEach(() => {
   jest.useFakeTimers({ doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] });
@@ -76,7 +85,6 @@ beforeEach(() => {
   Object.assign(globalThis, {
     window: globalThis,
     fetch: server.fetch,
-    EventSource: FakeEvents,
     addEventListener: () => undefined,
     removeEventListener: () => undefined,
   });
@@ -174,7 +182,7 @@ describe('the waiting queue', () => {
         return new Response(asItWas);
       },
     });
-    FakeEvents.grown();
+    tellGrown(null);
     await bench.stream.append({ text: 'one' });
     await settle(() => bench.stream.items.value[0]?.state === 'kept');
     release();
@@ -233,6 +241,126 @@ describe('the waiting queue', () => {
     expect(refused?.reason).toBe('body-malformed');
     await stream.discard(refused?.id ?? '');
     expect(stream.items.value).toHaveLength(2);
+    close();
+  });
+
+  test('what the server fails on again and again is shown, holds up nothing, and can be sent once more', async () => {
+    const { stream, close } = openStream();
+    await stream.open(randomUUID());
+    server.fail = 'bad';
+    for (const text of ['one', 'bad', 'two']) await stream.append({ text });
+    await settle(
+      () => stream.items.value.some(({ state }) => state === 'refused') && server.stored.length === 2,
+    );
+    expect(server.stored.map(({ body }) => body.text)).toEqual(['one', 'two']);
+    const refused = stream.items.value.find(({ state }) => state === 'refused');
+    expect(refused?.reason).toContain('failed on it 3 times');
+    server.fail = null;
+    stream.retry(refused?.id ?? '');
+    await settle(() => server.stored.length === 3);
+    expect(server.stored.map(({ body }) => body.text)).toEqual(['one', 'two', 'bad']);
+    close();
+  });
+
+  test('a recording that the server has lost is named, and all that this device has of it begins another', async () => {
+    const { stream, close } = openStream();
+    await stream.open(randomUUID());
+    for (const text of ['one', 'two']) await stream.append({ text });
+    await settle(() => server.stored.length === 2);
+    Object.assign(server, { stored: [], known: false });
+    await stream.append({ text: 'three' });
+    await settle(() => stream.trouble.value !== null);
+    expect(stream.trouble.value?.why).toBe('gone');
+    expect(stream.items.value.map(({ body }) => body.text)).toEqual(['one', 'two', 'three']);
+    const old = stream.streamId.value;
+    await stream.restart((id) => ({ id, unitId: randomUUID() }));
+    await settle(() => stream.items.value.every(({ state }) => state === 'kept'));
+    expect(server.stored.map(({ body }) => body.text)).toEqual(['one', 'two', 'three']);
+    expect(stream.trouble.value).toBeNull();
+    expect(await waitingOf(`recordings/${old}`)).toEqual([]);
+    expect(await readSnapshot(`/recordings/${old}`)).toBeUndefined();
+    close();
+  });
+
+  test('an opening that is refused is told; every line stays on this device until somebody says what becomes of it', async () => {
+    const { stream, close } = openStream();
+    Object.assign(server, { known: false, opens: false });
+    const id = randomUUID();
+    await stream.begin(id, { id, unitId: randomUUID() });
+    for (const text of ['one', 'two']) await stream.append({ text });
+    await settle(() => stream.trouble.value !== null);
+    expect(stream.trouble.value).toMatchObject({ why: 'refused', words: 'unit-unknown' });
+    expect((await waitingOf(`recordings/${id}`)).map(({ body }) => body)).toEqual([
+      { text: 'one' },
+      { text: 'two' },
+    ]);
+    await stream.drop();
+    expect(stream.items.value).toEqual([]);
+    expect(await waitingOf(`recordings/${id}`)).toEqual([]);
+    close();
+  });
+
+  test('lines of a second device join the recording that the first had begun', async () => {
+    const heard: string[] = [];
+    const scope = effectScope();
+    const stream = scope.run(() => useStream<Body>('recordings', async (id) => void heard.push(id)));
+    if (!stream) throw new Error('no scope');
+    Object.assign(server, { known: false, first: randomUUID() });
+    server.mishaps = ['lost before', 'lost after'];
+    const id = randomUUID();
+    await stream.begin(id, { id, unitId: randomUUID() });
+    await stream.append({ text: 'one' });
+    await settle(() => stream.items.value[0]?.state === 'kept');
+    expect(heard).toEqual([server.first]);
+    expect(stream.streamId.value).toBe(server.first);
+    expect(server.stored.map(({ body }) => body.text)).toEqual(['one']);
+    scope.stop();
+  });
+
+  test('a server that lost its last lines gets them again, once', async () => {
+    const { stream, close } = openStream();
+    await stream.open(randomUUID());
+    for (const text of ['one', 'two', 'three']) await stream.append({ text });
+    await settle(
+      () => server.stored.length === 3 && stream.items.value.every(({ state }) => state === 'kept'),
+    );
+    server.stored.splice(1);
+    tellGrown(null);
+    await settle(
+      () => server.stored.length === 3 && stream.items.value.every(({ state }) => state === 'kept'),
+    );
+    expect(server.stored.map(({ body }) => body.text)).toEqual(['one', 'two', 'three']);
+    expect(stream.items.value).toHaveLength(3);
+    close();
+  });
+
+  test('a word of growth fetches what is new, not the whole log again', async () => {
+    const { stream, close } = openStream();
+    await stream.open(randomUUID());
+    const other = (n: number) => {
+      const seq = server.stored.length + 1;
+      server.stored.push({
+        id: randomUUID(),
+        at: new Date().toISOString(),
+        body: { text: `line ${n}` },
+        seq,
+      });
+    };
+    for (let n = 0; n < 300; n++) other(n);
+    tellGrown(null);
+    await settle(() => stream.items.value.length === 300);
+    const whole = server.sent;
+    server.sent = 0;
+    for (let n = 300; n < 310; n++) {
+      other(n);
+      tellGrown(`recordings/${stream.streamId.value}`);
+      await settle(() => stream.items.value.length === n + 1);
+    }
+    expect(server.sent).toBeLessThan(whole / 5);
+    server.sent = 0;
+    tellGrown('recordings/another');
+    for (let i = 0; i < 20; i++) await new Promise((resolve) => setImmediate(resolve));
+    expect(server.sent).toBe(0);
     close();
   });
 });

@@ -1,12 +1,15 @@
-import { keepable, type Acknowledged, type StreamItem } from '@bemtor/core';
+import { keepable, type StreamItem } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
 import { computed, onScopeDispose, ref, shallowRef, toRaw } from 'vue';
-import { Away, read, Refused } from './client.ts';
+import { Away, Failed, read, Refused } from './client.ts';
+import { onGrown } from './live.ts';
 import {
   dropWaiting,
+  forgetStream,
   openingOf,
   putOpening,
   putWaiting,
+  readSnapshot,
   waitingOf,
   writeSnapshot,
   type WaitingItem,
@@ -35,16 +38,32 @@ export interface LogItem<Body> {
   readonly reason?: string;
 }
 
+/** Why nothing of the stream can be sent: the server does not know it any more, or would not open it. */
+export interface Trouble {
+  readonly why: 'gone' | 'refused';
+  readonly words: string;
+}
+
 const retryMs = [300, 600, 1_200, 2_500, 5_000];
 /** The server takes up to 500 items at once; a crash in between then repeats little. */
 const batch = 100;
+/** What the server failed on so often is shown with what can be done, and holds up nothing behind it. */
+const mostFailures = 3;
+
+/** Of the answers of the server: it has never heard of the stream, or not any more. */
+const isUnknown = (error: unknown): error is Refused =>
+  error instanceof Refused && /^(?:recording|job)-unknown$/.test(error.problem.code);
 
 /**
  * One append-only stream on this device. What is appended goes to IndexedDB first and is sent, in order,
  * until the server acknowledges it; ids are made here, so sending twice stores once. A reload finds what
- * waits and goes on sending. Other devices' items come by server-sent events.
+ * waits and goes on sending. Other devices' items come by word of the server (`live.ts`); only what is new is asked
+ * for. `joined` hears of the stream's new id, where another device had begun one for the same unit first.
  */
-export function useStream<Body>(kind: 'recordings' | 'jobs') {
+export function useStream<Body>(
+  kind: 'recordings' | 'jobs',
+  joined: (id: string) => Promise<void> = () => Promise.resolve(),
+) {
   const streamId = ref<string | null>(null);
   /** What this page shows as kept: acknowledged, and in this device's snapshot. */
   const kept = shallowRef<readonly StreamItem<Body>[]>([]);
@@ -53,9 +72,14 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   const waiting = shallowRef<readonly Pending[]>([]);
   const away = ref(false);
   const loaded = ref(false);
+  const trouble = ref<Trouble | null>(null);
+  /** The device cannot keep what is typed: private window, disk full. It is sent all the same. */
+  const unsafe = ref(false);
   let sending: Promise<void> | null = null;
   let again = false;
   let failures = 0;
+  /** How often the server failed on an item. */
+  const failed = new Map<string, number>();
   /** Later items have a greater order, within one millisecond too. */
   let lastOrder = 0;
   /** Counts the openings and closings: an answer that comes after one belongs to what was open before. */
@@ -63,7 +87,7 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   /** What is shown comes from this device's snapshot: the server is to be asked again. */
   let stale = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let source: EventSource | null = null;
+  let unfollow = (): void => undefined;
 
   const key = (): string => `${kind}/${streamId.value}`;
 
@@ -88,9 +112,13 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     close();
     const mine = visit;
     streamId.value = id;
-    const queue = await waitingOf(key());
+    const [queue, seen] = await Promise.all([
+      waitingOf(key()),
+      readSnapshot<{ items: StreamItem<Body>[] }>(`/${key()}`),
+    ]);
     if (mine !== visit) return;
     waiting.value = queue;
+    acknowledged = kept.value = seen?.items ?? [];
     // A clock that was put back must not let later items overtake what waits already.
     lastOrder = Math.max(lastOrder, ...waiting.value.map(({ order }) => order));
     await refresh();
@@ -106,8 +134,8 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     close();
     streamId.value = id;
     loaded.value = true;
-    await flush();
     follow();
+    void flush();
   }
 
   async function append(body: Body): Promise<string> {
@@ -124,11 +152,12 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     waiting.value = [...waiting.value, { ...item, writing: true }];
     try {
       await putWaiting(JSON.parse(JSON.stringify(item)) as WaitingItem);
-    } finally {
-      // A device that cannot keep it sends it all the same.
-      waiting.value = waiting.value.map((other) => (other.id === id ? item : other));
-      void flush();
+      unsafe.value = false;
+    } catch {
+      unsafe.value = true;
     }
+    waiting.value = waiting.value.map((other) => (other.id === id ? { ...other, writing: false } : other));
+    void flush();
     return id;
   }
 
@@ -138,33 +167,89 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     waiting.value = waiting.value.filter((item) => item.id !== id);
   }
 
+  /** Sends an item that was refused once more. */
+  function retry(id: string): void {
+    failed.delete(id);
+    waiting.value = waiting.value.map(({ reason, ...item }) =>
+      item.id === id || reason === undefined ? item : { ...item, reason },
+    );
+    void flush();
+  }
+
+  /** All that this device has of the stream begins a new one: the server has lost the old, or would not open it. */
+  async function restart(bodyFor: (id: string) => unknown): Promise<string> {
+    const old = key();
+    const id = uuidv7();
+    const lost = acknowledged.map(({ seq, by, ...item }) => ({ ...item, order: seq, ...(by ? { by } : {}) }));
+    await putOpening(`${kind}/${id}`, `/${kind}`, bodyFor(id));
+    const moved = [...lost, ...waiting.value.map(({ reason: _reason, writing: _writing, ...item }) => item)];
+    for (const item of moved)
+      await putWaiting(JSON.parse(JSON.stringify({ ...item, stream: `${kind}/${id}` })) as WaitingItem);
+    await forgetStream(old);
+    await open(id);
+    return id;
+  }
+
+  /** Gives the stream up on this device. */
+  async function drop(): Promise<void> {
+    await forgetStream(key());
+    close();
+    streamId.value = null;
+  }
+
   async function refresh(): Promise<void> {
+    const mine = visit;
     try {
-      // The whole stream, so that the snapshot of this device is whole too; a recording is a few hundred lines.
-      const mine = visit;
-      const { value, fresh } = await read<{ items: StreamItem<Body>[] }>(`/${key()}`, { keep: false });
+      const seen = acknowledged.at(-1)?.seq ?? 0;
+      const { value } = await read<{ items: StreamItem<Body>[]; last: number }>(`/${key()}?after=${seen}`, {
+        keep: false,
+      });
       if (mine !== visit) return;
-      await learn(value.items);
+      if (value.last < seen) await startOver();
+      else await learn(value.items);
+      if (mine !== visit) return;
       await forgetArrived();
-      stale = !fresh;
-      away.value = stale;
+      stale = away.value = false;
+      trouble.value = null;
     } catch (error) {
+      if (mine !== visit) return;
+      if (error instanceof Away) away.value = stale = true;
       // A stream begun here that the server has not heard of yet is empty, not wrong.
-      if (error instanceof Away || (error instanceof Refused && (await openingOf(key()))))
-        away.value = stale = error instanceof Away;
-      else throw error;
+      else if (!(error instanceof Refused)) throw error;
+      else if (!(await openingOf(key()))) trouble.value = { why: 'gone', words: error.message };
     }
+  }
+
+  /** The server has less than it had acknowledged, as after a backup was put back: what it lost is sent again. */
+  async function startOver(): Promise<void> {
+    const mine = visit;
+    const { value } = await read<{ items: StreamItem<Body>[] }>(`/${key()}`, { keep: false });
+    if (mine !== visit) return;
+    const has = new Set(value.items.map(({ id }) => id));
+    const lost = acknowledged
+      .filter(({ id }) => !has.has(id))
+      .map(({ seq, by, ...item }): WaitingItem => ({
+        ...item,
+        stream: key(),
+        order: seq,
+        ...(by ? { by } : {}),
+      }));
+    for (const item of lost) await putWaiting(JSON.parse(JSON.stringify(item)) as WaitingItem);
+    waiting.value = [...lost, ...waiting.value];
+    acknowledged = [];
+    await learn(value.items);
+    if (lost.length > 0) void flush();
   }
 
   /**
    * Takes in what the server is known to have. The snapshot of this device is written first, and only ever
    * with more in it, so that a reload without a server shows all that was shown as kept.
    */
-  async function learn(items: readonly StreamItem<Body>[]): Promise<void> {
+  async function learn(fresh: readonly StreamItem<Body>[]): Promise<void> {
     const known = new Set(acknowledged.map(({ id }) => id));
-    const fresh = items.filter(({ id }) => !known.has(id));
-    if (fresh.length > 0) {
-      acknowledged = [...acknowledged, ...fresh].sort((a, b) => a.seq - b.seq);
+    const added = fresh.filter(({ id }) => !known.has(id));
+    if (added.length > 0) {
+      acknowledged = [...acknowledged, ...added].sort((a, b) => a.seq - b.seq);
       await writeSnapshot(`/${key()}`, JSON.parse(JSON.stringify({ items: acknowledged })));
     }
     kept.value = acknowledged;
@@ -191,20 +276,35 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
       again = false;
       const mine = visit;
       try {
-        await postOpening(key());
+        await joinOpened(await postOpening(key()), mine);
         await sendWaiting();
         if (stale) await refresh();
         if (stale) throw new Away('The server does not answer');
         failures = 0;
         away.value = false;
       } catch (error) {
-        if (!(error instanceof Away)) throw error;
         if (mine !== visit) continue;
+        if (error instanceof Refused) {
+          trouble.value = { why: isUnknown(error) ? 'gone' : 'refused', words: error.message };
+          return;
+        }
+        if (!(error instanceof Away)) throw error;
         away.value = true;
         timer = setTimeout(() => void flush(), retryMs[Math.min(failures++, retryMs.length - 1)]);
         return;
       }
     }
+  }
+
+  /** Goes on in the stream that another device had begun first. */
+  async function joinOpened(stream: string, mine: number): Promise<void> {
+    if (mine !== visit || stream === key()) return;
+    const id = stream.slice(kind.length + 1);
+    await joined(id);
+    if (mine !== visit) return;
+    waiting.value = waiting.value.map((item) => ({ ...item, stream }));
+    streamId.value = id;
+    await refresh();
   }
 
   async function sendWaiting(): Promise<void> {
@@ -214,10 +314,9 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
       try {
         await send(stream, part);
       } catch (error) {
-        if (!(error instanceof Refused)) throw error;
+        if (isUnknown(error) || !(error instanceof Refused || error instanceof Failed)) throw error;
         // The batch is refused whole; alone, the good items get through and the bad one is named.
-        if (part.length > 1) for (const item of part) await sendOne(stream, item);
-        else markRefused(part[0]?.id ?? '', error.message);
+        for (const item of part) await sendOne(stream, item);
       }
     }
   }
@@ -226,9 +325,18 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     try {
       await send(stream, [item]);
     } catch (error) {
-      if (!(error instanceof Refused)) throw error;
-      markRefused(item.id, error.message);
+      if (isUnknown(error)) throw error;
+      if (error instanceof Refused) markRefused(item.id, error.message);
+      else if (error instanceof Failed && countFailure(item.id) >= mostFailures)
+        markRefused(item.id, `the server failed on it ${mostFailures} times`);
+      else throw error;
     }
+  }
+
+  function countFailure(id: string): number {
+    const times = (failed.get(id) ?? 0) + 1;
+    failed.set(id, times);
+    return times;
   }
 
   /** What may be sent now: nothing overtakes an item that is still being written to this device. */
@@ -246,14 +354,11 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     const mine = visit;
     const stored = await postItems(stream, part);
     // Closed in between: whoever opens the stream next learns of them from the server.
-    if (mine === visit) await acknowledge(part, stored);
-  }
-
-  async function acknowledge(sent: readonly WaitingItem[], stored: readonly Acknowledged[]): Promise<void> {
+    if (mine !== visit) return;
     const places = new Map(stored.map(({ id, seq }) => [id, seq]));
-    const fresh = sent.flatMap(({ id, at, body }) => {
+    const fresh = part.flatMap(({ id, at, by = null, body }) => {
       const seq = places.get(id);
-      return seq === undefined ? [] : [{ id, at, seq, by: null, body: body as Body }];
+      return seq === undefined ? [] : [{ id, at, seq, by, body: body as Body }];
     });
     await learn(fresh);
     waiting.value = waiting.value.filter((item) => !places.has(item.id));
@@ -261,8 +366,9 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   }
 
   function follow(): void {
-    source = new EventSource(`/api/${key()}/live`);
-    source.addEventListener('grown', () => {
+    unfollow();
+    unfollow = onGrown((stream) => {
+      if (stream !== null && stream !== key()) return;
       void refresh();
       if (pending().length > 0) void flush();
     });
@@ -271,11 +377,12 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
   function close(): void {
     visit++;
     again = false;
-    source?.close();
+    unfollow();
     clearTimeout(timer);
     acknowledged = kept.value = [];
     waiting.value = [];
     loaded.value = false;
+    trouble.value = null;
   }
 
   const online = () => void (streamId.value && flush());
@@ -285,5 +392,19 @@ export function useStream<Body>(kind: 'recordings' | 'jobs') {
     close();
   });
 
-  return { streamId, items, away, loaded, open, begin, append, discard };
+  return {
+    streamId,
+    items,
+    away,
+    loaded,
+    trouble,
+    unsafe,
+    open,
+    begin,
+    append,
+    discard,
+    retry,
+    restart,
+    drop,
+  };
 }

@@ -11,6 +11,7 @@ defineProps<{ away: boolean; waiting: number }>();
         ? 'Nothing waits here; trying again.'
         : `${waiting} ${waiting === 1 ? 'line waits' : 'lines wait'} on this device and will be sent once it is back.`
     }}
+    <router-link v-if="waiting > 0" to="/waiting">What waits</router-link>
   </p>
 </template>
 

@@ -16,7 +16,8 @@ const localKey = (unitId: string): string => `job-of/${unitId}`;
 
 /** A job at the bench: its log, what follows from it, and the acts on it. */
 export function useJob(document: Ref<Sequence | null>) {
-  const stream = useStream<JobEventBody>('jobs');
+  let unit = '';
+  const stream = useStream<JobEventBody>('jobs', (id) => writeSnapshot(localKey(unit), id));
   const view = computed<JobView | null>(() =>
     document.value && stream.loaded.value ? viewJob(document.value, stream.items.value) : null,
   );
@@ -38,6 +39,7 @@ export function useJob(document: Ref<Sequence | null>) {
 
   async function start(unitId: string, revision: number, plan: Omit<StartedBody, 'kind'>): Promise<string> {
     const id = uuidv7();
+    unit = unitId;
     await writeSnapshot(localKey(unitId), id);
     await stream.begin(id, { id, unitId, revision });
     await stream.append({ kind: 'started', ...plan });
@@ -46,9 +48,20 @@ export function useJob(document: Ref<Sequence | null>) {
 
   /** The unit's job: the one the server names, or one begun here while it was away. */
   async function openFor(unitId: string, jobId: string | null): Promise<void> {
+    unit = unitId;
     const id = jobId ?? (await readSnapshot<string>(localKey(unitId)));
     if (id) await stream.open(id);
   }
 
-  return { stream, view, waiting, openFor, count, countNew, finish, reopen, start };
+  /** What this device has of a job that the server lost begins another. */
+  async function restart(revision: number): Promise<void> {
+    const id = await stream.restart((begunAs) => ({ id: begunAs, unitId: unit, revision }));
+    await writeSnapshot(localKey(unit), id);
+  }
+  async function drop(): Promise<void> {
+    await writeSnapshot(localKey(unit), '');
+    await stream.drop();
+  }
+
+  return { stream, view, waiting, openFor, count, countNew, finish, reopen, start, restart, drop };
 }

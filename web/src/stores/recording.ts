@@ -45,7 +45,8 @@ export function useRecording(
   known: Ref<readonly KnownPart[]>,
   shopWords: Ref<readonly ShopWord[]> = ref([]),
 ) {
-  const stream = useStream<RecordBody>('recordings');
+  let unit = '';
+  const stream = useStream<RecordBody>('recordings', (id) => writeSnapshot(localKey(unit), id));
 
   const lines = computed<StripLine[]>(() => {
     const pendingOf = new Map<string, Pick<StripLine, 'state' | 'refused'>>();
@@ -81,7 +82,6 @@ export function useRecording(
   const secondsNow = (): number =>
     startedAt.value ? Math.max(0, Math.round((Date.now() - Date.parse(startedAt.value)) / 1000)) : 0;
 
-  let unit = '';
   let announce: () => void = () => undefined;
   /** A line may be typed before the unit and its recording are read; it is kept once they are. */
   const opened = new Promise<void>((resolve) => (announce = resolve));
@@ -191,6 +191,17 @@ export function useRecording(
     announce();
   }
 
+  /** What this device has of a recording that the server lost, or would not open, begins another. */
+  async function restart(): Promise<void> {
+    const id = await stream.restart((begunAs) => ({ id: begunAs, unitId: unit }));
+    await writeSnapshot(localKey(unit), id);
+  }
+  /** Gives up what this device has of such a recording; the next line begins another. */
+  async function drop(): Promise<void> {
+    await writeSnapshot(localKey(unit), '');
+    await stream.drop();
+  }
+
   async function begun(): Promise<void> {
     if (stream.streamId.value) return;
     const id = uuidv7();
@@ -222,5 +233,7 @@ export function useRecording(
     correct,
     strike,
     openFor,
+    restart,
+    drop,
   };
 }

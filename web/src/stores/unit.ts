@@ -2,12 +2,19 @@ import type { Model, Option, Sequence, UnitFacts, UnitSummary } from '@bemtor/co
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import { Away, read, Refused, send } from '../api/client.ts';
+import { technicianHere } from '../api/technician.ts';
 
 export interface Published {
   readonly number: number;
   readonly document: Sequence;
   readonly note: string;
   readonly publishedAt: string;
+}
+
+/** Why a change was not taken: the server is away, somebody else was first, or it will not have it. */
+export interface NotChanged {
+  readonly why: 'away' | 'conflict' | 'refused';
+  readonly words: string;
 }
 
 /** The unit that the bench screens are about, its model, and the sequence that stands for it. */
@@ -48,13 +55,13 @@ export const useUnit = defineStore('unit', () => {
   }
 
   /**
-   * Changes what is known of the unit; the answer says in words why it was not changed. Where somebody else
-   * changed it first, theirs stands and is shown.
+   * Changes what is known of the unit; the answer says why it was not changed. Where somebody else changed it first,
+   * theirs stands and is shown.
    */
-  async function change(facts: Partial<UnitFacts>): Promise<string | null> {
+  async function change(facts: Partial<UnitFacts>): Promise<NotChanged | null> {
     const known = unit.value;
-    if (!known) return 'no unit is open';
-    const { serial, configuration, complaint, place, intake, leftAt, revision, id } = known;
+    if (!known) return { why: 'refused', words: 'no unit is open' };
+    const { serial, configuration, complaint, place, intake, leftAt, withdrawn, revision, id } = known;
     const body: UnitFacts = {
       serial,
       configuration,
@@ -62,6 +69,8 @@ export const useUnit = defineStore('unit', () => {
       place,
       intake,
       left: leftAt !== null,
+      withdrawn,
+      ...(technicianHere() ? { by: technicianHere() } : {}),
       ...facts,
     };
     try {
@@ -70,10 +79,18 @@ export const useUnit = defineStore('unit', () => {
     } catch (error) {
       if (error instanceof Refused && error.problem.code === 'unit-conflict') {
         await load(id);
-        return 'Somebody else changed this unit in the meantime. Theirs is shown now; make your change again.';
+        return {
+          why: 'conflict',
+          words:
+            'Somebody else changed this unit in the meantime. Theirs is shown now; make your change again.',
+        };
       }
-      if (error instanceof Away) return 'The server does not answer; it is kept here and sent when it does.';
-      return error instanceof Error ? error.message : String(error);
+      if (error instanceof Away)
+        return {
+          why: 'away',
+          words: 'The server does not answer: nothing was changed. Try again in a moment.',
+        };
+      return { why: 'refused', words: error instanceof Error ? error.message : String(error) };
     }
   }
 

@@ -1,40 +1,28 @@
 <script setup lang="ts">
-import type { UnitSummary } from '@bemtor/core';
-import { computed, nextTick, onMounted, ref, shallowRef } from 'vue';
+import { computed, nextTick, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { read, send } from '../../api/client.ts';
-import { sendLeftovers } from '../../api/leftovers.ts';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { ago, configurationWords } from '../../composables/format.ts';
 import { useClock } from '../../composables/useClock.ts';
 import { useKeys } from '../../composables/useKeys.ts';
+import CorrectDialog from './CorrectDialog.vue';
+import HandBackDialog from './HandBackDialog.vue';
 import { nextForUnit } from './nextForUnit.ts';
 import NewUnitDialog from './NewUnitDialog.vue';
+import { useBench } from './useBench.ts';
 
 const router = useRouter();
 const now = useClock();
-const units = shallowRef<readonly UnitSummary[] | null>(null);
-const fault = ref<string | null>(null);
-const fresh = ref(true);
+const bench = useBench();
+const { units, shown, shows, fault, fresh, waiting, told } = bench;
+/** What the keys are about: chosen by key or click, never by the pointer passing over. */
 const at = ref(0);
 const rows = ref<HTMLElement[]>([]);
+onMounted(bench.load);
 
-async function load(): Promise<void> {
-  fault.value = null;
-  try {
-    await sendLeftovers();
-    const answer = await read<{ units: UnitSummary[] }>('/units');
-    units.value = answer.value.units;
-    fresh.value = answer.fresh;
-  } catch (error) {
-    fault.value = error instanceof Error ? error.message : String(error);
-  }
-}
-onMounted(load);
-
-const cards = computed(() => (units.value ?? []).map((unit) => ({ unit, next: nextForUnit(unit) })));
-const current = computed(() => cards.value[at.value]);
+const cards = computed(() => (shown.value ?? []).map((unit) => ({ unit, next: nextForUnit(unit) })));
+const current = computed(() => cards.value[Math.min(at.value, cards.value.length - 1)]);
 
 function move(by: number): void {
   if (cards.value.length === 0) return;
@@ -42,35 +30,19 @@ function move(by: number): void {
   void nextTick(() => rows.value[at.value]?.scrollIntoView({ block: 'nearest' }));
 }
 const open = (path: string) => void router.push(path);
-const openNext = () => current.value && open(`/unit/${current.value.unit.id}/${current.value.next.screen}`);
+const isLeft = computed(() => shows.value === 'left');
+const openNext = () => {
+  const chosen = current.value;
+  if (!chosen) return;
+  if (isLeft.value) void bench.takeIn(chosen.unit);
+  else open(`/unit/${chosen.unit.id}/${chosen.next.screen}`);
+};
 const openIntake = () => current.value && open(`/unit/${current.value.unit.id}/intake`);
-const arriving = ref(false);
-const told = ref<string | null>(null);
-
-/** A unit that is done leaves the bench; its jobs stay in the logbook. */
-async function handBack(): Promise<void> {
-  const unit = current.value?.unit;
-  if (!unit) return;
-  if (unit.job && unit.job.phase !== 'closed') {
-    told.value = `${unit.label} has an open job: close it first.`;
-    return;
-  }
-  const { serial, configuration, complaint, place, intake, revision } = unit;
-  try {
-    await send(
-      `/units/${unit.id}`,
-      { serial, configuration, complaint, place, intake, left: true },
-      { 'If-Match': `"${revision}"` },
-      'PUT',
-    );
-    told.value = `${unit.label} is handed back.`;
-  } catch (error) {
-    told.value = error instanceof Error ? error.message : String(error);
-  }
-  await load();
-  move(0);
-}
 const openRecorder = () => current.value && open(`/unit/${current.value.unit.id}/recorder`);
+const arriving = ref(false);
+const leaving = ref(false);
+const correcting = ref(false);
+const undo = () => void told.value?.undo?.();
 
 useKeys(() => ({
   ArrowDown: () => move(1),
@@ -80,19 +52,29 @@ useKeys(() => ({
   r: openRecorder,
   i: openIntake,
   a: () => (arriving.value = true),
-  g: () => void handBack(),
+  ...(isLeft.value ? {} : { g: () => current.value && (leaving.value = true) }),
+  c: () => current.value && (correcting.value = true),
+  b: () => void bench.show(isLeft.value ? 'bench' : 'left'),
   l: () => open('/logbook'),
+  ...(told.value?.undo ? { u: undo } : {}),
 }));
 </script>
 
 <template>
   <section class="bench mat-bound" aria-label="Units on the bench">
     <header>
-      <h1>On the bench</h1>
-      <p v-if="units?.length">
-        {{ units.length }} {{ units.length === 1 ? 'unit' : 'units' }}, longest waiting first
+      <h1>{{ isLeft ? 'Handed back' : 'On the bench' }}</h1>
+      <p v-if="shown?.length">
+        {{ shown.length }} {{ shown.length === 1 ? 'unit' : 'units' }},
+        {{ isLeft ? 'the last to go first' : 'longest waiting first' }}
       </p>
-      <p v-if="told" class="told" role="status">{{ told }}</p>
+      <p v-if="told" class="told" role="status" data-testid="bench-told">
+        {{ told.words }}
+        <v-btn v-if="told.undo" variant="outlined" @click="undo"><KeyHint name="U" />&nbsp;undo</v-btn>
+      </p>
+      <p v-if="waiting > 0" role="status">
+        <router-link to="/waiting" data-testid="to-waiting">Something waits on this device</router-link>
+      </p>
       <p v-if="!fresh" class="caution" role="status">
         The server does not answer; this is how it was last seen here.
       </p>
@@ -102,10 +84,17 @@ useKeys(() => ({
       title="The bench cannot be read"
       :text="`${fault}. Nothing is lost; try again in a moment.`"
     >
-      <button class="act-button" @click="load">Try again</button>
+      <v-btn variant="outlined" size="large" @click="bench.load">Try again</v-btn>
     </EmptyState>
     <EmptyState
-      v-else-if="units && units.length === 0"
+      v-else-if="isLeft && shown?.length === 0"
+      title="Nothing was handed back yet"
+      text="A unit that leaves the bench stands here, with the way back."
+    >
+      <v-btn variant="outlined" size="large" @click="bench.show('bench')">To the bench</v-btn>
+    </EmptyState>
+    <EmptyState
+      v-else-if="units && units.length === 0 && !isLeft"
       title="Nothing on the bench"
       text="A unit stands here from the moment it arrives."
     >
@@ -123,7 +112,7 @@ useKeys(() => ({
         class="unit"
         :class="{ here: i === at }"
         :data-testid="`unit-${unit.label}`"
-        @pointerenter="at = i"
+        @click="at = i"
       >
         <div class="who">
           <span class="mono tag">{{ unit.label }}</span>
@@ -137,8 +126,9 @@ useKeys(() => ({
         <div class="what">
           <p>{{ unit.complaint }}</p>
           <p class="soft">
-            {{ unit.place }} · here {{ ago(unit.arrivedAt, now) }} · serial
-            <span class="mono">{{ unit.serial }}</span>
+            {{ unit.place }}
+            {{ unit.leftAt ? `· left ${ago(unit.leftAt, now)} ago` : `· here ${ago(unit.arrivedAt, now)}` }} ·
+            serial <span class="mono">{{ unit.serial }}</span>
           </p>
         </div>
         <div class="next">
@@ -151,7 +141,16 @@ useKeys(() => ({
           >
             <i :style="{ width: `${next.share * 100}%` }" />
           </div>
+          <v-btn
+            v-if="isLeft"
+            variant="outlined"
+            size="large"
+            :data-testid="`take-in-${unit.label}`"
+            @click="bench.takeIn(unit)"
+            >Take {{ unit.label }} in again</v-btn
+          >
           <router-link
+            v-else
             class="act-button"
             :class="{ primary: i === at }"
             :to="`/unit/${unit.id}/${next.screen}`"
@@ -161,15 +160,28 @@ useKeys(() => ({
         </div>
       </li>
     </ol>
-    <footer v-if="units?.length">
+    <footer v-if="shown">
       <span><KeyHint name="↑" /> <KeyHint name="↓" /> choose</span>
-      <span><KeyHint name="Enter" /> go on with it</span>
+      <span><KeyHint name="Enter" /> {{ isLeft ? 'take it in again' : 'go on with it' }}</span>
       <button @click="arriving = true"><KeyHint name="A" /> a unit arrives</button>
-      <button @click="openIntake"><KeyHint name="I" /> intake</button>
-      <button @click="openRecorder"><KeyHint name="R" /> record this model</button>
+      <button v-if="current" @click="openIntake"><KeyHint name="I" /> intake</button>
+      <button v-if="current" @click="openRecorder"><KeyHint name="R" /> record this model</button>
+      <button v-if="current" @click="correcting = true"><KeyHint name="C" /> correct its names</button>
+      <button v-if="current && !isLeft" @click="leaving = true">
+        <KeyHint name="G" /> hand back {{ current.unit.label }}
+      </button>
+      <button @click="bench.show(isLeft ? 'bench' : 'left')">
+        <KeyHint name="B" /> {{ isLeft ? 'the bench' : 'handed back' }}
+      </button>
       <button @click="open('/logbook')"><KeyHint name="L" /> logbook</button>
-      <button @click="handBack"><KeyHint name="G" /> hand back</button>
     </footer>
+    <HandBackDialog v-model="leaving" :unit="current?.unit ?? null" @hand-back="bench.handBack" />
+    <CorrectDialog
+      v-model="correcting"
+      :unit="current?.unit ?? null"
+      :correct="bench.correct"
+      @withdraw="bench.withdraw"
+    />
     <NewUnitDialog v-model="arriving" @arrived="(id) => open(`/unit/${id}/intake`)" />
   </section>
 </template>

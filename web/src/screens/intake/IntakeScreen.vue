@@ -15,6 +15,7 @@ import EmptyState from '../../components/EmptyState.vue';
 import IntakeOutline from './IntakeOutline.vue';
 import { measureFields, readMeasure } from './measures.ts';
 import TriagePanel from './TriagePanel.vue';
+import { rememberPurpose } from '../route/usePurpose.ts';
 import { useIntake } from './useIntake.ts';
 
 /** A unit as it arrives: what it is, what the owner says, what can be seen and measured, and what that points to. */
@@ -51,10 +52,13 @@ function setMeasure(key: keyof Measures, text: string): void {
   else measures[key] = read.value;
   change({ measures });
 }
-function route({ part }: RankedTarget): void {
-  if (!part) return;
-  localStorage.setItem(`bemtor.targets.${props.unitId}`, JSON.stringify([part]));
-  void router.push(`/unit/${props.unitId}/route`);
+/** From a sign to the work: to the route where one can be planned, else to the recorder with the target in sight. */
+function route({ part, kind, act }: RankedTarget): void {
+  rememberPurpose(props.unitId, act);
+  if (part && published.value) {
+    localStorage.setItem(`bemtor.targets.${props.unitId}`, JSON.stringify([part]));
+    void router.push(`/unit/${props.unitId}/route`);
+  } else void router.push({ path: `/unit/${props.unitId}/recorder`, query: { towards: part ?? kind } });
 }
 const stateWords = computed(
   () => ({ kept: 'kept', waiting: 'waits for the server', refused: 'not kept' })[state.value],

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RankedTarget, Triage, UnitSummary } from '@bemtor/core';
+import { lowerName, partNameOf, type RankedTarget, type Triage, type UnitSummary } from '@bemtor/core';
 import { ago } from '../../composables/format.ts';
 
 /** What the signs point to: stops first, then what to try without opening, then targets with their reasons. */
@@ -35,9 +35,9 @@ const now = new Date();
         <p v-if="target.order.length > 0" class="soft">
           Order: <span class="mono">{{ target.order.join(' or ') }}</span>
         </p>
-        <button v-if="target.part && routable" class="act-button" @click="$emit('route', target)">
-          Route
-        </button>
+        <v-btn variant="outlined" size="large" class="go" @click="$emit('route', target)">{{
+          target.part && routable ? 'Route' : `Record towards the ${lowerName(partNameOf(target.kind))}`
+        }}</v-btn>
       </li>
     </ol>
     <template v-if="earlier.length > 0">
@@ -96,7 +96,7 @@ const now = new Date();
 .targets i.best {
   background: var(--copper-mat);
 }
-.targets .act-button {
+.targets .go {
   margin-top: 6px;
 }
 .soft,

@@ -68,16 +68,19 @@ export function useIntake(unitId: string) {
     if (!draft.value) return;
     const text = JSON.stringify(draft.value);
     const serial = unit.value?.serial;
-    told.value = await store.change(copy(draft.value));
-    if (told.value === null) {
+    const refused = await store.change(copy(draft.value));
+    told.value = refused?.words ?? null;
+    if (refused === null) {
       sent = text;
       if (localStorage.getItem(key) === text) {
         localStorage.removeItem(key);
         state.value = 'kept';
       } else schedule(keepAfterMs);
       if (serial !== unit.value?.serial) void readEarlier();
-    } else if (told.value.startsWith('The server does not answer')) schedule(retryMs);
-    else if (told.value.startsWith('Somebody else') && unit.value) {
+    } else if (refused.why === 'away') {
+      told.value = 'The server does not answer; what you tell is kept on this device and sent when it does.';
+      schedule(retryMs);
+    } else if (refused.why === 'conflict' && unit.value) {
       const theirs = ofUnit(unit.value);
       draft.value = merge(JSON.parse(sent) as IntakeDraft, draft.value, theirs);
       sent = JSON.stringify(theirs);

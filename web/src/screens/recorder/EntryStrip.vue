@@ -17,6 +17,7 @@ defineEmits<{
   edit: [line: StripLine];
   strike: [line: StripLine];
   discard: [line: StripLine];
+  retry: [line: StripLine];
   picture: [line: StripLine];
   dropPicture: [line: StripLine, picture: string];
 }>();
@@ -70,7 +71,9 @@ onBeforeUnmount(() => observer.disconnect());
         <span class="letter">{{ line.struck ? '' : letterOf(entry) }}</span>
       </div>
       <p v-if="line.refused" class="stop">
-        Not kept: {{ line.refused }} <button @click.stop="$emit('discard', line)">Drop it</button>
+        Not kept: {{ line.refused }}
+        <v-btn size="small" variant="outlined" @click.stop="$emit('retry', line)">Send again</v-btn>
+        <v-btn size="small" variant="text" @click.stop="$emit('discard', line)">Drop it</v-btn>
       </p>
       <div v-if="line.pictures.length > 0" class="pictures">
         <span v-for="picture in line.pictures" :key="picture" class="thumb">

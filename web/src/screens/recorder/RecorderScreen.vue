@@ -7,13 +7,17 @@ import {
   screwKind,
   type Entry,
   type ShopWord,
+  lowerName,
+  partNameOf,
 } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
 import ServerState from '../../components/ServerState.vue';
+import StreamTrouble from '../../components/StreamTrouble.vue';
+import { saveFile } from '../../composables/saveFile.ts';
 import { clock } from '../../composables/format.ts';
 import { useClock } from '../../composables/useClock.ts';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
@@ -31,6 +35,7 @@ import TrayPanel from './TrayPanel.vue';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
+const route = useRoute();
 const store = useUnit();
 const { unit, published, fault } = storeToRefs(store);
 const now = useClock();
@@ -94,6 +99,13 @@ const namedParts = computed(() => {
   );
   return [...new Set([context.value.part ?? [], ...named.reverse()].flat())].filter((part) => !off.has(part));
 });
+/** What intake wants out of a model that nobody has recorded yet: in sight until it is off. */
+const towards = computed(() => {
+  const { towards: part } = route.query;
+  return typeof part === 'string' && part !== '' ? lowerName(partNameOf(part)) : '';
+});
+const saveLines = (): void =>
+  saveFile(`${unit.value?.label ?? 'recording'}.txt`, lines.value.map(({ text }) => text).join('\n'));
 const waiting = computed(() => lines.value.filter((line) => line.state !== 'kept').length);
 const nowKind = computed(() => (context.value.screw ? screwKind(context.value.screw) : null));
 const elapsed = computed(() =>
@@ -222,6 +234,9 @@ function onKey(event: KeyboardEvent): void {
           >
           <template v-else>nothing yet</template>
         </span>
+        <span v-if="towards" class="in-hand" data-testid="towards">
+          <small class="label">Recording towards</small> {{ towards }}
+        </span>
         <button class="to-review" @click="router.push(`/unit/${unitId}/review`)">
           <KeyHint name="F9" /> review
         </button>
@@ -232,6 +247,16 @@ function onKey(event: KeyboardEvent): void {
         :edits="recording.edits.value"
         :model="store.model?.model ?? null"
         @mend="recording.edit([$event])"
+      />
+      <StreamTrouble
+        class="away"
+        :trouble="recording.stream.trouble.value"
+        :unsafe="recording.stream.unsafe.value"
+        what="recording"
+        :count="lines.length"
+        @restart="recording.restart"
+        @save="saveLines"
+        @drop="recording.drop"
       />
       <ServerState class="away" :away="recording.stream.away.value" :waiting="waiting" />
       <EmptyState
@@ -248,6 +273,7 @@ function onKey(event: KeyboardEvent): void {
         @edit="beginCorrection"
         @strike="recording.strike"
         @discard="recording.stream.discard($event.id)"
+        @retry="recording.stream.retry($event.id)"
         @picture="picturing = $event"
         @drop-picture="recording.dropPicture"
       />

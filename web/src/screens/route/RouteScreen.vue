@@ -39,6 +39,7 @@ import StepList from './StepList.vue';
 import TargetBar from './TargetBar.vue';
 import { offeredTargets } from './targets.ts';
 import { useSettled, useThinGround } from './useSettled.ts';
+import { usePurpose } from './usePurpose.ts';
 import { usePlan, usualAssumed, type Pin, type Planned } from './usePlan.ts';
 import WorthChecking from './WorthChecking.vue';
 
@@ -59,6 +60,8 @@ const document = computed(() =>
 const job = useJob(document);
 
 const targetsKey = `bemtor.targets.${props.unitId}`;
+/** What the job is for, as intake or the technician said. */
+const { purpose, choose: choosePurpose } = usePurpose(props.unitId);
 // Read at once: a key pressed before the unit is loaded must not be lost when it is.
 const targets = ref(JSON.parse(localStorage.getItem(targetsKey) ?? '[]') as string[]);
 const configuration = ref<Configuration>({});
@@ -114,7 +117,11 @@ const offered = computed(() => (here.value ? offeredTargets(here.value) : []));
 const tools = computed(() => [...new Set(here.value?.actions.flatMap((action) => action.tool ?? []))]);
 const steps = computed(() =>
   here.value && route.value
-    ? runSteps(here.value, { steps: route.value.steps, targets: targets.value }, shop.schools)
+    ? runSteps(
+        here.value,
+        { steps: route.value.steps, targets: targets.value, purpose: purpose.value },
+        shop.schools,
+      )
     : [],
 );
 const down = computed(() => steps.value.filter((step) => step.phase === 'down' && step.action));
@@ -186,6 +193,7 @@ async function start(): Promise<void> {
   starting.value = true;
   await job.start(props.unitId, published.value.number, {
     targets: [...targets.value],
+    purpose: purpose.value,
     ...(also.value.length > 0 ? { also: also.value } : {}),
     schools: shop.schools,
     configuration: { ...configuration.value },
@@ -221,7 +229,15 @@ useKeys(() => ({
   </EmptyState>
   <div v-else-if="document && here" class="route">
     <section class="mat-bound left">
-      <TargetBar :sequence="here" :offered="offered" :targets="targets" :name-of="nameOf" @toggle="toggle" />
+      <TargetBar
+        :sequence="here"
+        :offered="offered"
+        :targets="targets"
+        :name-of="nameOf"
+        :purpose="purpose"
+        @toggle="toggle"
+        @purpose="choosePurpose"
+      />
       <template v-if="targets.length === 0">
         <EmptyState
           class="where"

@@ -14,6 +14,8 @@ import { useRouter } from 'vue-router';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
 import ServerState from '../../components/ServerState.vue';
+import StreamTrouble from '../../components/StreamTrouble.vue';
+import { saveFile } from '../../composables/saveFile.ts';
 import { useKeys, type KeyMap } from '../../composables/useKeys.ts';
 import { useWakeLock } from '../../composables/useWakeLock.ts';
 import PictureDialog from '../../pictures/PictureDialog.vue';
@@ -34,7 +36,7 @@ const props = defineProps<{ unitId: string }>();
 const router = useRouter();
 useWakeLock();
 const run = useRun(props.unitId);
-const { fault, ready, job, document, view, step, count, row, seconds, paused, choice, told } = run;
+const { unit, fault, ready, job, document, view, step, count, row, seconds, paused, choice, told } = run;
 
 const arrivalAt = ref(0);
 const card = ref<InstanceType<typeof RunStepCard> | null>(null);
@@ -42,6 +44,12 @@ const card = ref<InstanceType<typeof RunStepCard> | null>(null);
 const dialog = ref<'note' | 'keys' | 'picture' | 'pause' | 'skip' | 'blocked' | 'screw' | null>(null);
 const shows = (name: NonNullable<typeof dialog.value>) =>
   computed({ get: () => dialog.value === name, set: (open) => (dialog.value = open ? name : null) });
+/** The step that was on screen when a note or a picture was begun: another bench may go on meanwhile. */
+const about = ref<{ readonly id: string | null; readonly title: string }>({ id: null, title: 'this job' });
+function begin(what: 'note' | 'picture'): void {
+  about.value = { id: step.value?.id ?? null, title: step.value?.title ?? 'this job' };
+  dialog.value = what;
+}
 const noteOpen = shows('note');
 const keysOpen = shows('keys');
 const pictureOpen = shows('picture');
@@ -127,8 +135,8 @@ const acts: Readonly<Record<RunKey, () => void>> = {
   blocked: () => down.value && step.value?.action && (dialog.value = 'blocked'),
   skip: () => step.value && !down.value && (dialog.value = 'skip'),
   turn: () => void run.turnRound(),
-  note: () => (dialog.value = 'note'),
-  picture: () => (dialog.value = 'picture'),
+  note: () => begin('note'),
+  picture: () => begin('picture'),
   pause: () => (paused.value ? void run.resume() : (dialog.value = 'pause')),
   keys: () => (dialog.value = 'keys'),
 };
@@ -194,6 +202,16 @@ const stepKeys = (): KeyMap => ({
     @click="letGo"
   >
     <section class="card main">
+      <StreamTrouble
+        class="away"
+        :trouble="job.stream.trouble.value"
+        :unsafe="job.stream.unsafe.value"
+        what="job"
+        :count="job.stream.items.value.length"
+        @restart="job.restart(unit?.model.revision ?? 1)"
+        @save="saveFile(`${unit?.label ?? 'job'}.json`, JSON.stringify(job.stream.items.value, null, 2))"
+        @drop="job.drop"
+      />
       <ServerState class="away" :away="job.stream.away.value" :waiting="job.waiting.value" />
       <p v-if="told" class="told" role="status" data-testid="told">
         {{ told.words }}
@@ -265,17 +283,17 @@ const stepKeys = (): KeyMap => ({
     />
     <WordsDialog
       v-model="noteOpen"
-      question="Note on this step"
+      :question="`Note on “${about.title}”`"
       keep-words="Keep"
       leave-words="Leave it"
       :most="2000"
-      @keep="run.note"
+      @keep="run.note(about.id, $event)"
     />
     <PictureDialog
       v-model="pictureOpen"
-      :about="step?.title ?? 'this job'"
+      :about="about.title"
       :scene="scene"
-      @kept="run.picture"
+      @kept="run.picture(about.id, $event)"
     />
     <PauseDialog v-model="pauseOpen" @pause="run.pause" />
     <WordsDialog

@@ -241,9 +241,10 @@ export function useRun(unitId: string) {
     job.stream.append({ kind: 'swapped', part, number: number || null });
   const pause = (reason: string) => job.stream.append({ kind: 'paused', reason });
   const resume = () => job.stream.append({ kind: 'resumed' });
-  const note = (text: string) => job.stream.append({ kind: 'note', step: step.value?.id ?? null, text });
-  const picture = (id: string) =>
-    job.stream.append({ kind: 'picture', step: step.value?.id ?? null, picture: id });
+  /** Words and pictures belong to the step that was on screen when they were begun. */
+  const note = (about: string | null, text: string) => job.stream.append({ kind: 'note', step: about, text });
+  const picture = (about: string | null, id: string) =>
+    job.stream.append({ kind: 'picture', step: about, picture: id });
   const putBack = (id: string) => job.stream.append({ kind: 'undone', step: id });
   const leftovers = (inHand: readonly InHand[]) =>
     view.value ? explainLeftovers(view.value.sequence, view.value.ledger, inHand) : null;

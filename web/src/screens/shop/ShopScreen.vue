@@ -1,6 +1,14 @@
 <script setup lang="ts">
-import { buildLexicon, schoolQuestions, schoolsSchema, type Schools, type ShopWord } from '@bemtor/core';
-import { computed, onMounted, ref } from 'vue';
+import {
+  buildLexicon,
+  schoolQuestions,
+  schoolsSchema,
+  type Schools,
+  type ShopWord,
+  type UnreadableRow,
+} from '@bemtor/core';
+import { computed, onMounted, ref, shallowRef } from 'vue';
+import { read } from '../../api/client.ts';
 import { useShop } from '../../stores/shop.ts';
 
 /** How this shop works: who works here, what it chose where good technicians differ, and its own words. */
@@ -9,7 +17,13 @@ const word = ref('');
 const means = ref('');
 const fault = ref<string | null>(null);
 const loaded = ref(false);
+/** What is stored and cannot be read. */
+const setApart = shallowRef<readonly UnreadableRow[]>([]);
 onMounted(async () => {
+  void read<{ rows: UnreadableRow[] }>('/unreadable', { keep: false }).then(
+    ({ value }) => (setApart.value = value.rows),
+    () => undefined,
+  );
   await shop.load();
   loaded.value = true;
 });
@@ -74,6 +88,19 @@ async function drop(entry: ShopWord): Promise<void> {
       </li>
     </ul>
     <p v-if="loaded && shop.words.length === 0" class="soft">No words yet. Add the first one above.</p>
+    <template v-if="setApart.length > 0">
+      <h1>Set apart</h1>
+      <p class="soft">
+        A later version of Bemtor wrote these, or a hand in the database. This version cannot read them;
+        nothing of them is changed, and all else is shown.
+      </p>
+      <ul data-testid="set-apart">
+        <li v-for="row in setApart" :key="`${row.what} ${row.id}`">
+          <strong>{{ row.what }}</strong> <span class="mono">{{ row.id }}</span>
+          <span>{{ row.why }}</span>
+        </li>
+      </ul>
+    </template>
   </section>
 </template>
 

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import type { Trouble } from '../api/stream.ts';
+
+/** Nothing of a recording or job can be sent: why, how much is on this device, and what can be done with it. */
+defineProps<{
+  trouble: Trouble | null;
+  /** The device cannot keep what is typed. */
+  unsafe: boolean;
+  /** `recording`, `job`. */
+  what: string;
+  /** How many lines or acts this device has of it. */
+  count: number;
+}>();
+defineEmits<{ restart: []; save: []; drop: [] }>();
+</script>
+
+<template>
+  <div v-if="trouble" class="stop trouble" role="alert" data-testid="stream-trouble">
+    <p>
+      <strong>{{
+        trouble.why === 'gone'
+          ? `The server no longer has this ${what}.`
+          : `The server does not open this ${what}.`
+      }}</strong>
+      {{ trouble.words }}. {{ count }} {{ count === 1 ? 'entry is' : 'entries are' }} on this device; nothing
+      is lost.
+    </p>
+    <p class="acts">
+      <v-btn variant="flat" color="primary" size="large" data-testid="restart" @click="$emit('restart')"
+        >Send to a new {{ what }}</v-btn
+      >
+      <v-btn variant="outlined" size="large" @click="$emit('save')">Save as text</v-btn>
+      <v-btn variant="text" size="large" @click="$emit('drop')">Drop from this device</v-btn>
+    </p>
+  </div>
+  <p v-else-if="unsafe" class="caution" role="alert" data-testid="unsafe">
+    This device cannot keep what you type: a private window, or a full disk. It is sent all the same; stay on
+    this page until each line is marked as kept.
+  </p>
+</template>
+
+<style scoped>
+.trouble {
+  display: grid;
+  gap: 10px;
+  padding: 12px 16px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+}
+</style>

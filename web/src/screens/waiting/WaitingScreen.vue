@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { onMounted, onBeforeUnmount, ref, shallowRef } from 'vue';
+import { sendLeftovers, type Leftover } from '../../api/leftovers.ts';
+import { forgetStream } from '../../api/local.ts';
+import EmptyState from '../../components/EmptyState.vue';
+import { dayAndTime } from '../../composables/format.ts';
+import { saveFile } from '../../composables/saveFile.ts';
+import { itemWords } from './itemWords.ts';
+
+/** All that waits on this device for the server: of which recording or job, why, and what can be done with it. */
+const waiting = shallowRef<readonly Leftover[] | null>(null);
+const busy = ref(false);
+/** What is about to be dropped, asked once more. */
+const dropping = shallowRef<Leftover | null>(null);
+const everyMs = 5_000;
+
+async function tryNow(): Promise<void> {
+  if (busy.value) return;
+  busy.value = true;
+  try {
+    waiting.value = await sendLeftovers();
+  } finally {
+    busy.value = false;
+  }
+}
+let timer: ReturnType<typeof setInterval>;
+onMounted(() => {
+  void tryNow();
+  timer = setInterval(() => void tryNow(), everyMs);
+});
+onBeforeUnmount(() => clearInterval(timer));
+
+const nameOf = ({ stream }: Leftover): string => (stream.startsWith('jobs/') ? 'Job' : 'Recording');
+function save(leftover: Leftover): void {
+  saveFile(
+    `${leftover.stream.replace('/', '-')}.json`,
+    JSON.stringify(leftover.items, null, 2),
+    'application/json',
+  );
+}
+async function drop(): Promise<void> {
+  if (dropping.value) await forgetStream(dropping.value.stream);
+  dropping.value = null;
+  await tryNow();
+}
+</script>
+
+<template>
+  <section class="card waiting" aria-label="What waits on this device">
+    <h1>What waits on this device</h1>
+    <p class="soft">
+      Every line and act is kept here first and sent in order. What the server refuses stays until you say
+      what becomes of it.
+    </p>
+    <EmptyState
+      v-if="waiting?.length === 0"
+      title="Nothing waits"
+      text="The server has all that was done here."
+    >
+      <router-link class="act-button" to="/">To the bench</router-link>
+    </EmptyState>
+    <template v-else-if="waiting">
+      <v-btn variant="outlined" size="large" :loading="busy" data-testid="try-now" @click="tryNow"
+        >Try now</v-btn
+      >
+      <article v-for="leftover in waiting" :key="leftover.stream" data-testid="leftover">
+        <header>
+          <strong>{{ nameOf(leftover) }}</strong>
+          <span class="soft">{{ leftover.why }}</span>
+        </header>
+        <ol>
+          <li v-for="item in leftover.items" :key="item.id">
+            <time class="mono">{{ dayAndTime(item.at) }}</time> {{ itemWords(item.body) }}
+          </li>
+        </ol>
+        <p class="acts">
+          <v-btn variant="outlined" @click="save(leftover)">Save as a file</v-btn>
+          <v-btn variant="text" @click="dropping = leftover">Drop …</v-btn>
+        </p>
+      </article>
+    </template>
+    <v-dialog :model-value="dropping !== null" max-width="520" @update:model-value="dropping = null">
+      <div v-if="dropping" class="card ask" role="alertdialog" aria-label="Drop what waits">
+        <h2>Drop {{ dropping.items.length }} {{ dropping.items.length === 1 ? 'entry' : 'entries' }}?</h2>
+        <p>They were never kept by the server; from this device they are gone for good. Save them first.</p>
+        <p class="acts">
+          <v-btn variant="outlined" size="large" @click="dropping = null">Keep them</v-btn>
+          <v-btn variant="flat" color="error" size="large" data-testid="drop-sure" @click="drop"
+            >Drop them</v-btn
+          >
+        </p>
+      </div>
+    </v-dialog>
+  </section>
+</template>
+
+<style scoped>
+.waiting {
+  flex: 1;
+  overflow-y: auto;
+  padding: 28px 36px;
+  display: grid;
+  gap: 14px;
+  align-content: start;
+  justify-items: start;
+}
+h1 {
+  font: 600 38px/1 var(--label);
+}
+.soft {
+  color: var(--ink-soft);
+}
+article {
+  width: 100%;
+  max-width: 860px;
+  border-top: 1px solid var(--card-line);
+  padding-top: 12px;
+}
+header,
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: baseline;
+}
+ol {
+  padding: 8px 0;
+}
+time {
+  font-size: 14px;
+  color: var(--ink-soft);
+  margin-right: 10px;
+}
+.ask {
+  padding: 24px 28px;
+  display: grid;
+  gap: 14px;
+}
+h2 {
+  font: 600 28px/1.1 var(--label);
+}
+</style>
