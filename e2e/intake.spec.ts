@@ -1,5 +1,5 @@
 import { expect, test } from './support/app.ts';
-import { openUnit } from './support/bench.ts';
+import { hurryUntil, inPhase, openUnit } from './support/bench.ts';
 
 test('a unit arrives: condition, signs and measurements become stops, targets and a route; nothing is lost', async ({
   page,
@@ -85,10 +85,71 @@ test('a model that is new to the shop; two benches that tell of one unit at once
   await page.goto('/');
   const card = page.getByTestId('unit-SK-0417');
   await expect(card).toBeVisible();
+  // The pointer passing over chooses nothing; a click does, and the question names the unit.
   await card.hover();
+  await expect(card).not.toHaveClass(/here/);
+  await card.getByText('Stops at the quay').click();
   await page.keyboard.press('g');
+  await page.getByTestId('hand-back').click();
   await expect(page.getByText('SK-0417 is handed back.')).toBeVisible();
   await expect(card).toHaveCount(0);
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.keyboard.press('u');
+  await expect(card).toBeVisible();
+
+  // Handed back again, found in its own list, taken in again; its ticket corrected; then withdrawn, and that undone.
+  await card.getByText('Stops at the quay').click();
+  await page.keyboard.press('g');
+  await expect(page.getByTestId('hand-back')).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(card).toHaveCount(0);
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.keyboard.press('b');
+  await page.getByTestId('take-in-SK-0417').click();
+  await expect(page.getByTestId('bench-told')).toContainText('SK-0417 is on the bench again');
+  await page.keyboard.press('b');
+  await card.getByText('Stops at the quay').click();
+  await page.keyboard.press('c');
+  await page.getByLabel('Ticket').fill('SK-0471');
+  await page.keyboard.press('Enter');
+  const renamed = page.getByTestId('unit-SK-0471');
+  await expect(renamed).toBeVisible();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await renamed.getByText('Stops at the quay').click();
+  await page.keyboard.press('c');
+  await expect(page.getByText('What it was before')).toBeVisible();
+  await page.getByTestId('withdraw').click();
+  await expect(renamed).toHaveCount(0);
+  await page.getByTestId('bench-told').getByRole('button').click();
+  await expect(renamed).toBeVisible();
+});
+
+test('from a sign to the work: a fan is cleaned, not exchanged; a model that is new is recorded towards it', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await openUnit(page, 'SK-0415');
+  await page.getByRole('link', { name: 'Intake' }).click();
+  await page.getByTestId('symptom-noise').click();
+  const clean = page.getByTestId('triage-target').filter({ hasText: 'Clean the fan' });
+  await clean.getByRole('button', { name: 'Route' }).click();
+  await expect(page.getByTestId('route-step').last()).toContainText('Fan off');
+  await expect(page.getByTestId('purpose')).toContainText('clean');
+  await page.getByTestId('start-run').click();
+  const passed = await hurryUntil(page, inPhase(page, 'close'));
+  expect(passed).toEqual(expect.arrayContaining(['Clean the fan', 'Fan on']));
+  expect(passed.filter((title) => title.startsWith('New fan'))).toEqual([]);
+
+  await page.goto('/');
+  await openUnit(page, 'SK-0412');
+  await page.getByRole('link', { name: 'Intake' }).click();
+  await page.getByTestId('symptom-noise').click();
+  await page
+    .getByTestId('triage-target')
+    .filter({ hasText: 'Clean the fan' })
+    .getByRole('button', { name: 'Record towards the fan' })
+    .click();
+  await expect(page.getByTestId('towards')).toHaveText(/Recording towards\s*fan/);
 });
 
 test('the shop’s way of working changes words and route', async ({ page }) => {

@@ -15,7 +15,7 @@ test('a second recording of the model: what they count differently is named with
   await typeLines(page, ['base cover: 6 PH0 M2x5', 'base cover off', 'unplug battery', 'battery off']);
 
   await page.goto('/');
-  await page.getByTestId('unit-SK-0420').hover();
+  await page.getByTestId('unit-SK-0420').getByText('Lark 14').click();
   await page.keyboard.press('r');
   await expect(page.getByTestId('bench-line')).toBeFocused();
   await typeLines(page, ['base cover: 7 PH0 M2x5', 'base cover off', 'unplug battery', 'battery off']);

@@ -33,8 +33,20 @@ export class App {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  async start(): Promise<void> {
-    const env = { ...process.env, DATABASE_URL: this.databaseUrl, PORT: String(this.port), BEMTOR_DEMO: '1' };
+  /** The demo data as on the first day: everything that was done is gone from the server. */
+  async reset(): Promise<void> {
+    await this.kill();
+    await this.start({ BEMTOR_RESET: '1' });
+  }
+
+  async start(more: Readonly<Record<string, string>> = {}): Promise<void> {
+    const env = {
+      ...process.env,
+      DATABASE_URL: this.databaseUrl,
+      PORT: String(this.port),
+      BEMTOR_DEMO: '1',
+      ...more,
+    };
     const child = spawn(process.execPath, ['server/dist/main.js'], {
       cwd: root,
       env,

@@ -21,9 +21,12 @@ import {
   type LineContext,
   type Reading,
   type RecordBody,
+  type UnitSummary,
 } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
-import { computed, ref, type Ref } from 'vue';
+import { computed, onScopeDispose, ref, type Ref } from 'vue';
+import { Away, read } from '../api/client.ts';
+import { onGrown } from '../api/live.ts';
 import { readSnapshot, writeSnapshot } from '../api/local.ts';
 import { useStream } from '../api/stream.ts';
 
@@ -188,8 +191,23 @@ export function useRecording(
     // A recording begun here while the server was away is known to this device only.
     const id = recordingId ?? (await readSnapshot<string>(localKey(unitId)));
     if (id) await stream.open(id);
+    else unwatch = onGrown((grown) => void followOther(grown));
     announce();
   }
+
+  /** Where nothing is recorded yet, another device or tab may begin: then its recording is this one too. */
+  async function followOther(grown: string | null): Promise<void> {
+    if (grown?.startsWith('jobs/')) return;
+    try {
+      const { value } = await read<UnitSummary>(`/units/${unit}`, { keep: false });
+      if (stream.streamId.value) unwatch();
+      else if (value.recording) await stream.open(value.recording.id);
+    } catch (error) {
+      if (!(error instanceof Away)) throw error;
+    }
+  }
+  let unwatch = (): void => undefined;
+  onScopeDispose(() => unwatch());
 
   /** What this device has of a recording that the server lost, or would not open, begins another. */
   async function restart(): Promise<void> {

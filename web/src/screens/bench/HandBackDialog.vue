@@ -7,12 +7,13 @@ const open = defineModel<boolean>({ required: true });
 const props = defineProps<{ unit: UnitSummary | null }>();
 defineEmits<{ handBack: [unit: UnitSummary] }>();
 /** What is asked about stays the same, whatever is chosen behind the dialog. */
+const yes = ref<{ $el: HTMLElement } | null>(null);
 const asked = ref<UnitSummary | null>(null);
 watch(open, (now) => now && (asked.value = props.unit));
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560">
+  <v-dialog v-model="open" max-width="560" @after-enter="yes?.$el.focus()">
     <div v-if="asked" class="card ask" role="alertdialog" :aria-label="`Hand back ${asked.label}`">
       <h2>Hand back {{ asked.label }}?</h2>
       <p>
@@ -23,10 +24,10 @@ watch(open, (now) => now && (asked.value = props.unit));
       </p>
       <p class="acts">
         <v-btn
+          ref="yes"
           variant="flat"
           color="primary"
           size="x-large"
-          autofocus
           data-testid="hand-back"
           @click="($emit('handBack', asked), (open = false))"
           >Hand back {{ asked.label }}</v-btn

@@ -30,6 +30,7 @@ import BenchLine from './BenchLine.vue';
 import { completeWord } from './completeWord.ts';
 import EntryStrip from './EntryStrip.vue';
 import LayerStack from './LayerStack.vue';
+import { useTyping } from './useTyping.ts';
 import WaysIn, { type WayIn } from './WaysIn.vue';
 import TrayPanel from './TrayPanel.vue';
 
@@ -60,8 +61,11 @@ const correcting = ref<StripLine | null>(null);
 const way = ref<WayIn>('line');
 const bench = ref<InstanceType<typeof BenchLine> | null>(null);
 
+const typing = useTyping(props.unitId);
+const leftBehind = typing.takeLeft();
 onMounted(async () => {
   await Promise.all([store.load(props.unitId), shop.load()]);
+  for (const line of leftBehind) void typing.whileKept(line, () => recording.keep(line));
   if (unit.value) await recording.openFor(props.unitId, unit.value.recording?.id ?? null);
   await nextTick();
   bench.value?.focus();
@@ -149,7 +153,7 @@ async function keep(answered: readonly Entry[] | null = null): Promise<void> {
   asking.value = false;
   bench.value?.focus();
   if (line) await recording.correct(line, words, taken);
-  else await recording.keep(words, taken);
+  else await typing.whileKept(words, () => recording.keep(words, taken));
 }
 const keepAsNote = () => keep([{ kind: 'note', text: text.value.trim(), at: null, confidence: 1 }]);
 

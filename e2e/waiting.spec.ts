@@ -1,0 +1,117 @@
+import { expect, test } from './support/app.ts';
+import type { Page } from '@playwright/test';
+import { openUnit, typeLines } from './support/bench.ts';
+
+/** Types a line and waits until this device has it, whatever becomes of it. */
+async function typeHere(page: Page, line: string, before = 0): Promise<void> {
+  await page.keyboard.type(line);
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('strip-line')).toHaveCount(before + 1);
+}
+
+test('a server that was reset: what this device has is named, sent to a new recording, and nothing typed is lost', async ({
+  page,
+  app,
+}) => {
+  await page.goto('/');
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await typeLines(page, ['base cover 7 PH0 M2x5', 'base cover off']);
+  await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(2);
+  await app.reset();
+  await typeHere(page, 'unplug battery', 2);
+  await expect(page.getByTestId('stream-trouble')).toContainText('no longer has this recording');
+  await expect(page.getByTestId('strip-line')).toHaveCount(3);
+  await page.getByTestId('restart').click();
+  await expect(page.getByTestId('stream-trouble')).toHaveCount(0);
+  await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(3);
+  await page.reload();
+  await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(3);
+  await expect(page.getByTestId('strip-line').last()).toContainText('Unplug battery');
+});
+
+test('two tabs begin one unit while the server is away: one recording holds the lines of both, in order', async ({
+  page,
+  context,
+  app,
+}) => {
+  await page.goto('/');
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  const other = await (await context.browser()!.newContext()).newPage();
+  await other.goto(page.url());
+  for (const tab of [page, other]) await expect(tab.getByText('Say what comes off')).toBeVisible();
+  await app.kill();
+  await page.bringToFront();
+  await typeHere(page, 'base cover 7 PH0 M2x5');
+  await other.bringToFront();
+  await typeHere(other, 'unplug battery');
+  await app.start();
+  for (const tab of [page, other])
+    await expect(tab.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(2, {
+      timeout: 20_000,
+    });
+  const { units } = (await (await page.request.get(`${app.url}/api/units`)).json()) as {
+    units: { label: string; recording: { lines: number } }[];
+  };
+  expect(units.find(({ label }) => label === 'SK-0412')?.recording.lines).toBe(2);
+  await other.context().close();
+});
+
+test('what waits is listed, by what it is and why, and leaves the list when the server is back', async ({
+  page,
+  app,
+}) => {
+  await page.goto('/');
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByText('Say what comes off')).toBeVisible();
+  await app.kill();
+  await typeHere(page, 'base cover 7 PH0 M2x5');
+  await page.getByRole('link', { name: 'What waits' }).click();
+  await expect(page.getByTestId('leftover')).toContainText('base cover 7 PH0 M2x5');
+  await expect(page.getByTestId('leftover')).toContainText('the server does not answer');
+  await app.start();
+  await page.getByTestId('try-now').click();
+  await expect(page.getByText('Nothing waits')).toBeVisible({ timeout: 20_000 });
+});
+
+test('eight tabs at once: each keeps what is typed in it', async ({ page, context }) => {
+  await page.goto('/');
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  const tabs = [page];
+  for (let i = 1; i < 8; i++) {
+    const tab = await context.newPage();
+    await tab.goto(page.url());
+    await expect(tab.getByTestId('bench-line')).toBeFocused();
+    tabs.push(tab);
+  }
+  const last = tabs.at(-1) ?? page;
+  await last.bringToFront();
+  await typeLines(last, ['base cover 7 PH0 M2x5']);
+  await expect(last.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(1);
+  // The others hear of it by the one connection that the browser has.
+  await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(1);
+});
+
+test('a line entered before the unit could be read is there after a reload', async ({ page, app }) => {
+  await page.goto('/');
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByText('Say what comes off')).toBeVisible();
+  const path = page.url();
+  // The unit is never answered: the line has nowhere to go yet.
+  await page.route('**/api/units/**', () => undefined);
+  await page.goto(path);
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await page.keyboard.type('base cover 7 PH0 M2x5');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('half a li');
+  await page.unroute('**/api/units/**');
+  await page.reload();
+  await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(1);
+  await expect(page.getByTestId('bench-line')).toHaveValue('half a li');
+  const { units } = (await (await page.request.get(`${app.url}/api/units`)).json()) as {
+    units: { label: string; recording: { lines: number } | null }[];
+  };
+  expect(units.find(({ label }) => label === 'SK-0412')?.recording?.lines).toBe(1);
+});
