@@ -130,7 +130,7 @@ test('a narration from a file: accepted, corrected and dropped, and nothing deci
   await page.keyboard.press('a');
   const here = page.locator('[data-testid=draft].here');
   await expect(here).toContainText('4 × screws of front half');
-  await expect(here).toContainText('of which part?');
+  await expect(here).toContainText('is this a count of screws?');
   const sure = await page.locator('[data-testid=draft].accepted').count();
   expect(sure).toBe(4);
   await left(all - sure);

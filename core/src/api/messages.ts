@@ -179,6 +179,8 @@ export interface JobSummary {
   readonly startedAt: string | null;
   readonly closedAt: string | null;
   readonly workedSeconds: number;
+  /** Something was left out of it: a silence that nobody works through, or a clock that ran back. */
+  readonly clipped: boolean;
   readonly plannedSeconds: number;
   readonly screwsOut: number;
   readonly missing: number;

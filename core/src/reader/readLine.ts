@@ -69,9 +69,18 @@ function weighed(reading: Reading, chunks: readonly Chunk[], context: LineContex
     isActEntry(entry) ? { ...entry, confidence: Math.round(sure * 100) / 100 } : entry,
   );
   const doubts =
-    sure >= sureEnough || reading.doubts.length > 0 ? reading.doubts : [doubtOf(features, entries, context)];
+    (sure >= sureEnough && !liftsAgain(entries, context)) || reading.doubts.length > 0
+      ? reading.doubts
+      : [doubtOf(features, entries, context)];
   return { ...reading, entries, doubts };
 }
+
+/** "peel it", when the part in work is off already: something else is meant, however sure the words are. */
+const liftsAgain = (entries: readonly Entry[], { off, part }: LineContext): boolean =>
+  off &&
+  entries.some(
+    (entry) => entry.kind === 'lift' && entry.part === part && entry.fromContext?.includes('part') === true,
+  );
 
 function doubtOf(features: Features, entries: readonly Entry[], context: LineContext): Doubt {
   const question = questionOf(features);

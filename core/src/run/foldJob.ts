@@ -39,6 +39,10 @@ export interface JobState {
   readonly pauseReason: string | null;
   /** Milliseconds that the job stood still. */
   readonly pausedMs: number;
+  /** When the last event was, by the clock of the device that acted. */
+  readonly lastAt: string | null;
+  /** A silence that nobody works through, or a clock that ran back, was left out of the time worked. */
+  readonly clipped: boolean;
 }
 
 interface Draft {
@@ -60,6 +64,8 @@ interface Draft {
   pausedSince: string | null;
   pauseReason: string | null;
   pausedMs: number;
+  lastAt: string | null;
+  clipped: boolean;
 }
 
 /** Folds a job's log, oldest first. The same id twice counts once. O(events). */
@@ -83,14 +89,31 @@ export function foldJob(events: readonly JobEvent[]): JobState {
     pausedSince: null,
     pauseReason: null,
     pausedMs: 0,
+    lastAt: null,
+    clipped: false,
   };
   const seen = new Set<string>();
   for (const event of events) {
     if (seen.has(event.id)) continue;
     seen.add(event.id);
+    clip(draft, event.at);
     apply(draft, event);
+    draft.lastAt = event.at;
   }
   return draft;
+}
+
+/** Nobody works longer on one step without a word: the job was left, or a clock was wrong. Common practice, no source. */
+const longestSilenceMs = 4 * 60 * 60_000;
+
+/** Takes out of the time worked what no clock can have seen: a silence too long, or one that ran back. */
+function clip(draft: Draft, at: string): void {
+  if (!draft.startedAt || !draft.lastAt || draft.pausedSince || draft.closedAt) return;
+  const silence = Date.parse(at) - Date.parse(draft.lastAt);
+  const possible = Math.min(Math.max(silence, 0), longestSilenceMs);
+  if (silence === possible) return;
+  draft.pausedMs += silence - possible;
+  draft.clipped = true;
 }
 
 function apply(draft: Draft, { at, body }: JobEvent): void {
@@ -167,9 +190,11 @@ function apply(draft: Draft, { at, body }: JobEvent): void {
   }
 }
 
-/** Seconds worked between start and `until` (or the close), pauses left out. */
+/** Seconds worked between start and `until` (or the close), without pauses and without what no clock can have seen. */
 export function workedSeconds(state: JobState, until: string): number {
   if (!state.startedAt) return 0;
-  const end = Date.parse(state.closedAt ?? state.pausedSince ?? until);
+  const stands = state.closedAt ?? state.pausedSince;
+  const last = Date.parse(state.lastAt ?? state.startedAt);
+  const end = stands ? Date.parse(stands) : Math.min(Date.parse(until), last + longestSilenceMs);
   return Math.max(0, (end - Date.parse(state.startedAt) - state.pausedMs) / 1000);
 }

@@ -65,6 +65,7 @@ export function summarizeJob(view: JobView, now: string) {
     startedAt: state.startedAt,
     closedAt: state.closedAt,
     workedSeconds: Math.round(workedSeconds(state, now)),
+    clipped: state.clipped,
     plannedSeconds: state.started?.plannedSeconds ?? 0,
     screwsOut: sum('out'),
     missing: sum('missing'),

@@ -1,4 +1,5 @@
 import { ProblemError } from '../errors.ts';
+import type { Behind } from '../http/paging.ts';
 import { inTransaction, type Database } from './pool.ts';
 
 export interface JobRow {
@@ -58,17 +59,32 @@ export async function openJob(
   });
 }
 
-/** The latest jobs, some of them by id, or all of one model: evidence counts however old it is. */
+/** A page of the logbook holds so many. */
+export const jobsPage = 100;
+/** How many of the latest jobs teach times. */
+const mostTeaching = 500;
+
+/** Which jobs: some by id, all of one model (evidence counts however old it is), a page, or the latest that teach. */
+export interface WhichJobs {
+  readonly ids?: readonly string[];
+  readonly model?: string;
+  readonly page?: { readonly behind: Behind | null };
+}
+
+/** Jobs, the latest first. */
 export async function listJobs(
   database: Database,
-  { ids = null, model = null }: { ids?: readonly string[] | null; model?: string | null } = {},
-): Promise<JobRow[]> {
-  const { rows } = await database.query<JobRow>(
-    `select j.id, j.unit_id as "unitId", u.label as "unitLabel", j.model_code as "modelCode", m.name as "modelName", j.revision
+  { ids, model, page }: WhichJobs = {},
+): Promise<(JobRow & { readonly createdAt: string })[]> {
+  const most = page ? jobsPage : ids || model ? null : mostTeaching;
+  const { rows } = await database.query<JobRow & { createdAt: string }>(
+    `select j.id, j.unit_id as "unitId", u.label as "unitLabel", j.model_code as "modelCode", m.name as "modelName", j.revision,
+       to_char(j.created_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as "createdAt"
      from job j join unit u on u.id = j.unit_id join model m on m.code = j.model_code
      where ($1::uuid[] is null or j.id = any($1)) and ($2::text is null or j.model_code = $2)
-     order by j.created_at desc limit case when $2::text is null then 500 end`,
-    [ids, model],
+       and ($3::timestamptz is null or (j.created_at, j.id) < ($3::timestamptz, $4::uuid))
+     order by j.created_at desc, j.id desc limit $5`,
+    [ids ?? null, model ?? null, page?.behind?.at ?? null, page?.behind?.id ?? null, most],
   );
   return rows;
 }
@@ -77,4 +93,13 @@ export async function getJob(database: Database, id: string): Promise<JobRow> {
   const [job] = await listJobs(database, { ids: [id] });
   if (!job) throw new ProblemError('job-unknown', id);
   return job;
+}
+
+/** Jobs of a model in which something was not as its sequence says: evidence counts however old it is. */
+export async function jobsThatDiffer(database: Database, model: string): Promise<string[]> {
+  const { rows } = await database.query<{ id: string }>(
+    `select distinct j.id from job j join event e on e.job_id = j.id and e.kind = 'differed' where j.model_code = $1`,
+    [model],
+  );
+  return rows.map(({ id }) => id);
 }

@@ -25,7 +25,7 @@ export const entryStream: StreamSql = {
   insert: `insert into entry (recording_id, seq, id, kind, body, at, by) values ($1, $2, $3, $4, $5, $6, $7)`,
   known:
     'select id, seq::int as seq, body = $3::jsonb as same from entry where recording_id = $1 and id = $2',
-  read: 'select id, seq::int as seq, body, at, by from entry where recording_id = $1 and seq > $2 order by seq',
+  read: 'select id, seq::int as seq, body, at, by from entry where recording_id = $1 and seq > $2 order by seq limit $3',
 };
 
 /** The log of a job. */
@@ -36,7 +36,7 @@ export const eventStream: StreamSql = {
   last: 'select coalesce(max(seq), 0)::int as last from event where job_id = $1',
   insert: `insert into event (job_id, seq, id, kind, body, at, by) values ($1, $2, $3, $4, $5, $6, $7)`,
   known: 'select id, seq::int as seq, body = $3::jsonb as same from event where job_id = $1 and id = $2',
-  read: 'select id, seq::int as seq, body, at, by from event where job_id = $1 and seq > $2 order by seq',
+  read: 'select id, seq::int as seq, body, at, by from event where job_id = $1 and seq > $2 order by seq limit $3',
 };
 
 export interface NewItem {
@@ -92,6 +92,20 @@ export async function appendItems(
   });
 }
 
+/** How far the logs of several jobs have come; a job without an event is absent. */
+export async function lastPlaces(
+  database: Database,
+  jobIds: readonly string[],
+): Promise<Map<string, number>> {
+  const { rows } = await database.query<{ job: string; last: number }>(
+    'select job_id as job, max(seq)::int as last from event where job_id = any($1::uuid[]) group by job_id',
+    [jobIds],
+  );
+  const ends = new Map<string, number>(jobIds.map((id) => [id, 0]));
+  for (const { job, last } of rows) ends.set(job, last);
+  return ends;
+}
+
 /** The events of several jobs at once, each job's in order. */
 export async function readEventsOf<Body>(
   database: Database,
@@ -119,14 +133,15 @@ export async function readItems<Body>(
   stream: StreamSql,
   streamId: string,
   after = 0,
+  most: number | null = null,
 ): Promise<{ items: StreamItem<Body>[]; last: number }> {
   const { rows } = await database.query<{ id: string; seq: number; body: Body; at: Date; by: string | null }>(
     stream.read,
-    [streamId, after],
+    [streamId, after, most],
   );
   const items = rows.map((row) => ({ ...row, at: row.at.toISOString() }));
   const end = items.at(-1)?.seq;
-  if (end !== undefined) return { items, last: end };
+  if (end !== undefined && (most === null || items.length < most)) return { items, last: end };
   const { rows: counted } = await database.query<{ last: number }>(stream.last, [streamId]);
   return { items, last: counted[0]?.last ?? 0 };
 }

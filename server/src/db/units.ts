@@ -1,5 +1,6 @@
 import { intakeSchema, type UnitChange, type UnitFacts, type UnitSummary } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
+import type { Behind } from '../http/paging.ts';
 import { inTransaction, type Client, type Database } from './pool.ts';
 
 /** What the database says of a unit; its job is computed from the job's own log. */
@@ -152,6 +153,9 @@ export async function changesOf(database: Database, id: string): Promise<UnitCha
   return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
 }
 
+/** A page of the bench, or of the units handed back, holds so many. */
+export const unitsPage = 100;
+
 const select = `
   select u.id, u.label, u.serial, u.complaint, u.place, u.arrived_at, u.configuration, u.intake, u.revision as unit_revision,
          u.left_at, u.withdrawn, m.code, m.maker, m.name, m.form,
@@ -167,8 +171,8 @@ const select = `
     when $1::uuid is not null then u.id = $1
     when $2::text is not null then u.model_code = $2 and u.serial = $3
     when $4 then u.left_at is not null and not u.withdrawn
-    else u.left_at is null and not u.withdrawn end
-  order by case when $4 then u.left_at end desc, u.arrived_at, u.label limit case when $4 then 100 end`;
+    else u.left_at is null and not u.withdrawn and ($5::timestamptz is null or (date_trunc('milliseconds', u.arrived_at), u.id) > ($5, $6::uuid)) end
+  order by case when $4 then u.left_at end desc, date_trunc('milliseconds', u.arrived_at), u.id limit case when $1::uuid is null and $2::text is null then ${unitsPage} end`;
 
 interface Row {
   id: string;
@@ -197,8 +201,10 @@ interface Row {
 export interface WhichUnits {
   readonly id?: string;
   readonly sameAs?: { readonly model: string; readonly serial: string };
-  /** The hundred that were handed back last. */
+  /** Those that were handed back last. */
   readonly left?: boolean;
+  /** The page behind this place. */
+  readonly behind?: Behind | null;
 }
 
 /** What a later version wrote and this one cannot read does not take the bench down: the unit comes without it. */
@@ -210,13 +216,15 @@ function readableIntake(intake: unknown): UnitRow['intake'] {
 /** Units, longest waiting first. */
 export async function listUnits(
   database: Database,
-  { id, sameAs, left = false }: WhichUnits = {},
+  { id, sameAs, left = false, behind = null }: WhichUnits = {},
 ): Promise<UnitRow[]> {
   const { rows } = await database.query<Row>(select, [
     id ?? null,
     sameAs?.model ?? null,
     sameAs?.serial ?? null,
     left,
+    behind?.at ?? null,
+    behind?.id ?? null,
   ]);
   return rows.map((row) => ({
     id: row.id,

@@ -21,3 +21,9 @@ export function afterQuery(request: Request): number {
   const after = Number(request.query['after']);
   return Number.isSafeInteger(after) && after > 0 ? Math.min(after, mostSeq) : 0;
 }
+
+/** `?most=2000`: no more items than that in one answer; anything else means all. */
+export function mostQuery(request: Request): number | null {
+  const most = Number(request.query['most']);
+  return Number.isSafeInteger(most) && most > 0 ? Math.min(most, mostSeq) : null;
+}

@@ -5,7 +5,9 @@ import {
   openJobSchema,
   summarizeJob,
   viewJob,
+  workedSeconds,
   type JobEventBody,
+  type JobState,
   type JobSummary,
   type JobView,
   type LoggedJob,
@@ -15,14 +17,15 @@ import {
   type TimeSums,
 } from '@bemtor/core';
 import { Router } from 'express';
-import { getJob, listJobs, openJob, type JobRow } from '../db/jobs.ts';
+import { getJob, jobsPage, jobsThatDiffer, listJobs, openJob, type JobRow } from '../db/jobs.ts';
 import { getRevision, isReadable } from '../db/models.ts';
 import { sightJobs } from '../db/parts.ts';
 import type { Database } from '../db/pool.ts';
-import { appendItems, eventStream, readEventsOf, readItems } from '../db/streams.ts';
+import { appendItems, eventStream, lastPlaces, readEventsOf, readItems } from '../db/streams.ts';
 import { parseBody, ProblemError } from '../errors.ts';
-import { afterQuery, uuidParam } from './ids.ts';
+import { afterQuery, mostQuery, uuidParam } from './ids.ts';
 import type { LiveHub } from './live.ts';
+import { behindQuery, nextOf } from './paging.ts';
 
 interface Viewed {
   readonly events: readonly StreamItem<JobEventBody>[];
@@ -30,7 +33,10 @@ interface Viewed {
 }
 
 /** Jobs with all that follows from their logs; each revision and all events are read once. */
-async function viewJobs(database: Database, jobs: readonly JobRow[]): Promise<(readonly [JobRow, Viewed])[]> {
+async function viewJobs<J extends JobRow>(
+  database: Database,
+  jobs: readonly J[],
+): Promise<(readonly [J, Viewed])[]> {
   const events = await readEventsOf<JobEventBody>(
     database,
     jobs.map(({ id }) => id),
@@ -63,34 +69,59 @@ function viewIfReadable(document: Sequence, events: readonly StreamItem<JobEvent
   }
 }
 
-const summarized = (job: JobRow, { view, events }: Viewed): JobSummary => ({
-  ...job,
-  ...summarizeJob(view, new Date().toISOString()),
-  technicians: techniciansOf(events),
-});
-
 const techniciansOf = (events: readonly StreamItem<JobEventBody>[]): string[] => [
   ...new Set(events.flatMap(({ by }) => by ?? [])),
 ];
+
+const logged = (job: JobRow, { view, events }: Viewed): LoggedJob => ({
+  ...job,
+  ...summarizeJob(view, new Date().toISOString()),
+  technicians: techniciansOf(events),
+  report: jobReport(view, events),
+});
+
+/**
+ * What follows from the logs of jobs, by job and by how far its log had come: until somebody says something more, only
+ * the clock of an open job goes on. It is derived, never stored; a restart computes it again.
+ */
+const computed = new Map<
+  string,
+  { readonly last: number; readonly job: LoggedJob; readonly state: JobState }
+>();
+const mostComputed = 20_000;
+
+/** Jobs with what they teach, in the order given; what is known already is not computed again. */
+async function logJobs(database: Database, jobs: readonly JobRow[]): Promise<LoggedJob[]> {
+  const ends = await lastPlaces(
+    database,
+    jobs.map(({ id }) => id),
+  );
+  const isKnown = ({ id }: JobRow): boolean => computed.get(id)?.last === ends.get(id);
+  const unknown = jobs.filter((job) => !isKnown(job));
+  if (computed.size + unknown.length > mostComputed) computed.clear();
+  for (const [job, one] of await viewJobs(database, unknown))
+    computed.set(job.id, { last: ends.get(job.id) ?? 0, job: logged(job, one), state: one.view.state });
+  const now = new Date().toISOString();
+  return jobs.flatMap((row) => {
+    const known = computed.get(row.id);
+    if (!known || known.last !== ends.get(row.id)) return [];
+    return [{ ...known.job, ...row, workedSeconds: Math.round(workedSeconds(known.state, now)) }];
+  });
+}
 
 /** Summaries of jobs by their ids, computed from their logs and the revisions that they follow. */
 export async function summariesOf(
   database: Database,
   jobs: readonly JobRow[],
 ): Promise<Map<string, JobSummary>> {
-  const viewed = await viewJobs(database, jobs);
-  return new Map(viewed.map(([job, one]) => [job.id, summarized(job, one)]));
-}
-
-/** The logbook: every job with what it teaches. */
-async function loggedJobs(database: Database): Promise<LoggedJob[]> {
-  const viewed = await viewJobs(database, await listJobs(database));
-  return viewed.map(([job, one]) => ({ ...summarized(job, one), report: jobReport(one.view, one.events) }));
+  const all = await logJobs(database, jobs);
+  return new Map(all.map(({ report: _report, ...job }) => [job.id, job]));
 }
 
 /** What runs of a model found to differ from its sequence. */
 export async function evidenceOf(database: Database, model: string): Promise<RunEvidence[]> {
-  const jobs = await listJobs(database, { model });
+  const ids = await jobsThatDiffer(database, model);
+  const jobs = ids.length > 0 ? await listJobs(database, { ids }) : [];
   return (await viewJobs(database, jobs)).flatMap(([job, { view }]) =>
     view.state.differences.map((difference) => ({
       job: job.id,
@@ -103,12 +134,15 @@ export async function evidenceOf(database: Database, model: string): Promise<Run
 
 export function jobRoutes(database: Database, hub: LiveHub): Router {
   const router = Router();
-  router.get('/', async (_request, response) => {
-    response.json({ jobs: await loggedJobs(database) });
+  /** The logbook, a page at a time, the latest first; `next` says where the next page begins. */
+  router.get('/', async (request, response) => {
+    const jobs = await listJobs(database, { page: { behind: behindQuery(request) } });
+    const next = nextOf(jobs, jobsPage, ({ createdAt, id }) => ({ at: createdAt, id }));
+    response.json({ jobs: await logJobs(database, jobs), next });
   });
   /** The shop's own times, per verb: sums to learn from. */
   router.get('/times', async (_request, response) => {
-    const jobs = await loggedJobs(database);
+    const jobs = await logJobs(database, await listJobs(database));
     const sums = jobs.reduce<TimeSums>((known, job) => addTimes(job.report.acts, known), {});
     response.json({ sums });
   });
@@ -119,7 +153,13 @@ export function jobRoutes(database: Database, hub: LiveHub): Router {
   });
   router.get('/:id', async (request, response) => {
     const job = await getJob(database, uuidParam(request, 'id'));
-    const read = await readItems<JobEventBody>(database, eventStream, job.id, afterQuery(request));
+    const read = await readItems<JobEventBody>(
+      database,
+      eventStream,
+      job.id,
+      afterQuery(request),
+      mostQuery(request),
+    );
     response.json({ job, ...read });
   });
   router.post('/:id/events', async (request, response) => {

@@ -4,7 +4,7 @@ import type { Database } from '../db/pool.ts';
 import { openRecording, recordingUnit } from '../db/recordings.ts';
 import { appendItems, entryStream, readItems } from '../db/streams.ts';
 import { parseBody } from '../errors.ts';
-import { afterQuery, uuidParam } from './ids.ts';
+import { afterQuery, mostQuery, uuidParam } from './ids.ts';
 import type { LiveHub } from './live.ts';
 
 export function recordingRoutes(database: Database, hub: LiveHub): Router {
@@ -20,7 +20,7 @@ export function recordingRoutes(database: Database, hub: LiveHub): Router {
     response.json({
       id,
       unitId,
-      ...(await readItems<RecordBody>(database, entryStream, id, afterQuery(request))),
+      ...(await readItems<RecordBody>(database, entryStream, id, afterQuery(request), mostQuery(request))),
     });
   });
   router.post('/:id/entries', async (request, response) => {

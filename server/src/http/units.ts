@@ -2,11 +2,12 @@ import { openUnitSchema, unitFactsSchema, type UnitSummary } from '@bemtor/core'
 import { Router } from 'express';
 import { listJobs } from '../db/jobs.ts';
 import type { Database } from '../db/pool.ts';
-import { changesOf, changeUnit, listUnits, openUnit, type UnitRow } from '../db/units.ts';
+import { changesOf, changeUnit, listUnits, openUnit, unitsPage, type UnitRow } from '../db/units.ts';
 import { parseBody, ProblemError } from '../errors.ts';
 import { etag, followed } from './conditions.ts';
 import { uuidParam } from './ids.ts';
 import { summariesOf } from './jobs.ts';
+import { behindQuery, nextOf } from './paging.ts';
 
 /** Units with their latest jobs, all computed in one pass. */
 async function withJobs(database: Database, units: readonly UnitRow[]): Promise<UnitSummary[]> {
@@ -25,8 +26,10 @@ export function unitRoutes(database: Database): Router {
     return unit;
   };
   router.get('/', async (request, response) => {
-    const units = await listUnits(database, { left: request.query['left'] === '1' });
-    response.json({ units: await withJobs(database, units) });
+    const left = request.query['left'] === '1';
+    const units = await listUnits(database, { left, behind: behindQuery(request) });
+    const next = left ? null : nextOf(units, unitsPage, ({ arrivedAt, id }) => ({ at: arrivedAt, id }));
+    response.json({ units: await withJobs(database, units), next });
   });
   router.post('/', async (request, response) => {
     const { id, label, model } = parseBody(openUnitSchema, request.body);

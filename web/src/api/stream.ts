@@ -47,6 +47,8 @@ export interface Trouble {
 const retryMs = [300, 600, 1_200, 2_500, 5_000];
 /** The server takes up to 500 items at once; a crash in between then repeats little. */
 const batch = 100;
+/** A long log comes in pieces, so that the first lines stand soon and no answer is large. */
+const page = 2_000;
 /** What the server failed on so often is shown with what can be done, and holds up nothing behind it. */
 const mostFailures = 3;
 
@@ -201,13 +203,18 @@ export function useStream<Body>(
     const mine = visit;
     try {
       const seen = acknowledged.at(-1)?.seq ?? 0;
-      const { value } = await read<{ items: StreamItem<Body>[]; last: number }>(`/${key()}?after=${seen}`, {
-        keep: false,
-      });
+      const { value } = await read<{ items: StreamItem<Body>[]; last: number }>(
+        `/${key()}?after=${seen}&most=${page}`,
+        {
+          keep: false,
+        },
+      );
       if (mine !== visit) return;
       if (value.last < seen) await startOver();
       else await learn(value.items);
       if (mine !== visit) return;
+      const reached = acknowledged.at(-1)?.seq ?? 0;
+      if (value.items.length > 0 && reached < value.last) return await refresh();
       await forgetArrived();
       stale = away.value = false;
       trouble.value = null;

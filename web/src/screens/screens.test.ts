@@ -51,6 +51,7 @@ describe('bench', () => {
     intake: emptyIntake,
     revision: 1,
     leftAt: null,
+    withdrawn: false,
     place: '',
     arrivedAt: '',
     configuration: {},

@@ -15,7 +15,7 @@ import { useBench } from './useBench.ts';
 const router = useRouter();
 const now = useClock();
 const bench = useBench();
-const { units, shown, shows, fault, fresh, waiting, told } = bench;
+const { units, next: nextPage, shown, shows, fault, fresh, waiting, told } = bench;
 /** What the keys are about: chosen by key or click, never by the pointer passing over. */
 const at = ref(0);
 const rows = ref<HTMLElement[]>([]);
@@ -65,7 +65,8 @@ useKeys(() => ({
     <header>
       <h1>{{ isLeft ? 'Handed back' : 'On the bench' }}</h1>
       <p v-if="shown?.length">
-        {{ shown.length }} {{ shown.length === 1 ? 'unit' : 'units' }},
+        {{ nextPage !== null && !isLeft ? 'the first ' : '' }}{{ shown.length }}
+        {{ shown.length === 1 ? 'unit' : 'units' }},
         {{ isLeft ? 'the last to go first' : 'longest waiting first' }}
       </p>
       <p v-if="told" class="told" role="status" data-testid="bench-told">
@@ -159,6 +160,9 @@ useKeys(() => ({
           </router-link>
         </div>
       </li>
+      <li v-if="nextPage !== null && !isLeft" class="more">
+        <v-btn variant="outlined" size="large" data-testid="more-units" @click="bench.more">More units</v-btn>
+      </li>
     </ol>
     <footer v-if="shown">
       <span><KeyHint name="↑" /> <KeyHint name="↓" /> choose</span>
@@ -229,6 +233,9 @@ header p:not(.caution),
   padding: 18px 20px 18px 17px;
   border-bottom: 1px solid var(--mat-line);
   border-left: 5px solid transparent;
+}
+.more {
+  padding: 18px 20px;
 }
 .unit.here {
   background: var(--mat-raised);

@@ -7,6 +7,11 @@ import { technicianHere } from '../../api/technician.ts';
 /** How long a slip is taken back by one key; afterwards the unit is taken in again from the list. */
 const undoMs = 600_000;
 
+interface Page {
+  readonly units: UnitSummary[];
+  readonly next?: string | null;
+}
+
 /** What can be said of a unit on the bench without opening it. */
 type Correction = Pick<UnitFacts, 'label' | 'model' | 'serial' | 'left' | 'withdrawn'>;
 
@@ -15,6 +20,8 @@ export function useBench() {
   const units = shallowRef<readonly UnitSummary[] | null>(null);
   const leftUnits = shallowRef<readonly UnitSummary[]>([]);
   const shows = ref<'bench' | 'left'>('bench');
+  /** Where the next page of the bench begins; null where all is shown. */
+  const next = ref<string | null>(null);
   const fault = ref<string | null>(null);
   const fresh = ref(true);
   /** How many streams still wait on this device. */
@@ -29,14 +36,22 @@ export function useBench() {
     fault.value = null;
     try {
       waiting.value = (await sendLeftovers()).length;
-      const answer = await read<{ units: UnitSummary[] }>('/units');
+      const answer = await read<Page>('/units');
       units.value = answer.value.units;
+      next.value = answer.value.next ?? null;
       fresh.value = answer.fresh;
       if (shows.value === 'left')
         leftUnits.value = (await read<{ units: UnitSummary[] }>('/units?left=1')).value.units;
     } catch (error) {
       fault.value = error instanceof Error ? error.message : String(error);
     }
+  }
+  /** The units behind those that are shown. */
+  async function more(): Promise<void> {
+    if (next.value === null) return;
+    const { value } = await read<Page>(`/units?behind=${encodeURIComponent(next.value)}`, { keep: false });
+    units.value = [...(units.value ?? []), ...value.units];
+    next.value = value.next ?? null;
   }
   async function show(which: 'bench' | 'left'): Promise<void> {
     shows.value = which;
@@ -105,6 +120,8 @@ export function useBench() {
 
   return {
     units,
+    next,
+    more,
     shown,
     shows,
     show,

@@ -18,18 +18,33 @@ const all = shallowRef<readonly LoggedJob[] | null>(null);
 const filter = ref({ ...noFilter });
 const jobs = computed(() => (all.value ? filterJobs(all.value, filter.value, new Date()) : null));
 const fault = ref<string | null>(null);
+/** Where the page of older jobs begins; null where all are shown. */
+const next = ref<string | null>(null);
+interface Page {
+  readonly jobs: LoggedJob[];
+  readonly next?: string | null;
+}
 
 async function load(): Promise<void> {
   fault.value = null;
   try {
     await sendLeftovers();
-    all.value = (await read<{ jobs: LoggedJob[] }>('/jobs')).value.jobs;
+    const { value } = await read<Page>('/jobs');
+    all.value = value.jobs;
+    next.value = value.next ?? null;
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error);
   }
 }
+/** The jobs before those that are shown: filters, charts and the CSV are of what is shown. */
+async function older(): Promise<void> {
+  if (next.value === null) return;
+  const { value } = await read<Page>(`/jobs?behind=${encodeURIComponent(next.value)}`, { keep: false });
+  all.value = [...(all.value ?? []), ...value.jobs];
+  next.value = value.next ?? null;
+}
 onMounted(load);
-useKeys(() => ({ b: () => void router.push('/'), c: saveCsv }));
+useKeys(() => ({ b: () => void router.push('/'), c: saveCsv, o: () => void older() }));
 
 const models = computed(() => [
   ...new Map((all.value ?? []).map((job) => [job.modelCode, `${job.modelName}, ${job.modelCode}`])),
@@ -131,6 +146,12 @@ function ledgerWords(job: JobSummary): string {
         <KeyHint name="C" /> save as CSV
       </button>
     </form>
+    <p v-if="next !== null" class="older">
+      The latest {{ all?.length }} jobs.
+      <v-btn variant="outlined" data-testid="older" @click="older"
+        ><KeyHint name="O" />&nbsp;{{ 'older jobs' }}</v-btn
+      >
+    </p>
     <LogCharts v-if="jobs.length > 0" :jobs="jobs" />
     <p v-else>No job fits these words.</p>
     <table v-if="jobs.length > 0">

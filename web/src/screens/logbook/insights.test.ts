@@ -28,6 +28,7 @@ const job = (change: Partial<LoggedJob>): LoggedJob => ({
   startedAt: '2026-02-20T08:00:00Z',
   closedAt: '2026-02-20T08:20:00Z',
   workedSeconds: 1200,
+  clipped: false,
   plannedSeconds: 1000,
   screwsOut: 20,
   missing: 0,

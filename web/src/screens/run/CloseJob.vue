@@ -7,7 +7,7 @@ import {
   type JobView,
   type Leftovers,
 } from '@bemtor/core';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { useKeys } from '../../composables/useKeys.ts';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
@@ -32,6 +32,9 @@ const emit = defineEmits<{
   renew: [joint: string, total: number, words: string];
 }>();
 const remark = ref('');
+const inHand = ref<{ $el: HTMLElement } | null>(null);
+/** What opens below the fold comes into view. */
+watch(inHand, (panel) => panel?.$el.scrollIntoView({ block: 'nearest' }), { flush: 'post' });
 const at = ref(0);
 const ledger = computed(() => props.view.ledger);
 const chosen = computed(() => ledger.value.rows[at.value] ?? null);
@@ -144,7 +147,7 @@ useKeys(() => ({
         </tr>
       </tbody>
     </table>
-    <LeftoversPanel v-if="showLeftovers" :view="view" :names="names" :explain="explain" />
+    <LeftoversPanel v-if="showLeftovers" ref="inHand" :view="view" :names="names" :explain="explain" />
     <ul v-if="absent.length > 0" class="absent" data-testid="absent">
       <li v-for="part in absent" :key="part">
         {{ sentence(part) }} on arrival: not in the ledger, still to be got
@@ -263,6 +266,10 @@ small {
   flex-wrap: wrap;
   gap: 14px;
   margin-top: 22px;
+  position: sticky;
+  bottom: -1px;
+  padding: 10px 0;
+  background: var(--card);
 }
 @media (max-width: 900px) {
   .close {

@@ -37,7 +37,11 @@ const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + 
     <dl>
       <div>
         <dd class="figure">{{ duration(seconds) }}</dd>
-        <dt>worked, {{ duration(view.state.started?.plannedSeconds ?? 0) }} planned</dt>
+        <dt>
+          worked, {{ duration(view.state.started?.plannedSeconds ?? 0) }} planned{{
+            view.state.clipped ? '; a silence too long to be work is left out' : ''
+          }}
+        </dt>
       </div>
       <div>
         <dd class="figure">{{ screws }}</dd>

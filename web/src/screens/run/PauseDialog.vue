@@ -1,12 +1,19 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue';
+import { onBeforeUnmount, ref, watch } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
 
 /** Why the job stands still. The clock stands with it; it can go on days later, at another bench. */
 const open = defineModel<boolean>({ required: true });
 const emit = defineEmits<{ pause: [reason: string] }>();
 const typed = ref('');
-watch(open, () => (typed.value = ''));
+const field = ref<HTMLInputElement | null>(null);
+/** The keys shown mean something from the moment the question stands, wherever the focus is. */
+watch(open, (now) => {
+  typed.value = '';
+  if (now) window.addEventListener('keydown', onKey);
+  else window.removeEventListener('keydown', onKey);
+});
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
 const reasons = ['waiting for part', 'set aside for another job', 'end of the day', 'waiting for an answer'];
 
 function pause(reason: string): void {
@@ -23,8 +30,8 @@ function onKey(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560">
-    <form class="card pause" data-testid="pause" @submit.prevent="pause(typed)" @keydown="onKey">
+  <v-dialog v-model="open" max-width="560" @after-enter="field?.focus()">
+    <form class="card pause" data-testid="pause" @submit.prevent="pause(typed)">
       <h2>Set the job aside</h2>
       <button
         v-for="(reason, i) in reasons"
@@ -36,8 +43,8 @@ function onKey(event: KeyboardEvent): void {
         <KeyHint :name="String(i + 1)" /> {{ reason }}
       </button>
       <input
+        ref="field"
         v-model="typed"
-        autofocus
         aria-label="Another reason"
         placeholder="another reason"
         maxlength="200"
