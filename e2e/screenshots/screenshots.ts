@@ -19,6 +19,7 @@ test('pictures of the main views', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByTestId('unit-SK-0412')).toBeVisible();
   await shot(page, 'bench');
+  if (process.env['SHOTS']) await benchDialogs(page);
 
   await intake(page);
   await openUnit(page, 'SK-0412');
@@ -206,6 +207,20 @@ async function waysIn(page: Page): Promise<void> {
   await page.keyboard.press('s');
   await expect(page.getByTestId('mat-placed')).toHaveText('4 of 4 placed');
   await shot(page, 'mat');
+}
+
+/** Handing back asks; names are corrected. */
+async function benchDialogs(page: Page): Promise<void> {
+  await page.keyboard.press('g');
+  await expect(page.getByTestId('hand-back')).toBeVisible();
+  await shot(page, 'bench-hand-back');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.keyboard.press('c');
+  await expect(page.getByLabel('Ticket')).toBeVisible();
+  await shot(page, 'bench-correct');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
 }
 
 /** Screws that go in crosswise, drawn. */

@@ -26,11 +26,11 @@ defineEmits<{ restart: []; save: []; drop: [] }>();
       is lost.
     </p>
     <p class="acts">
-      <v-btn variant="flat" color="primary" size="large" data-testid="restart" @click="$emit('restart')"
+      <v-btn class="act-button primary" variant="text" data-testid="restart" @click="$emit('restart')"
         >Send to a new {{ what }}</v-btn
       >
-      <v-btn variant="outlined" size="large" @click="$emit('save')">Save as text</v-btn>
-      <v-btn variant="text" size="large" @click="$emit('drop')">Drop from this device</v-btn>
+      <v-btn class="act-button" variant="text" @click="$emit('save')">Save as text</v-btn>
+      <v-btn class="act-button" variant="text" @click="$emit('drop')">Drop from this device</v-btn>
     </p>
   </div>
   <p v-else-if="unsafe" class="caution" role="alert" data-testid="unsafe">

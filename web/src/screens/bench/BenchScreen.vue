@@ -71,7 +71,9 @@ useKeys(() => ({
       </p>
       <p v-if="told" class="told" role="status" data-testid="bench-told">
         {{ told.words }}
-        <v-btn v-if="told.undo" variant="outlined" @click="undo"><KeyHint name="U" />&nbsp;undo</v-btn>
+        <v-btn v-if="told.undo" class="act-button" variant="text" @click="undo"
+          ><KeyHint name="U" />&nbsp;undo</v-btn
+        >
       </p>
       <p v-if="waiting > 0" role="status">
         <router-link to="/waiting" data-testid="to-waiting">Something waits on this device</router-link>
@@ -85,14 +87,14 @@ useKeys(() => ({
       title="The bench cannot be read"
       :text="`${fault}. Nothing is lost; try again in a moment.`"
     >
-      <v-btn variant="outlined" size="large" @click="bench.load">Try again</v-btn>
+      <v-btn class="act-button" variant="text" @click="bench.load">Try again</v-btn>
     </EmptyState>
     <EmptyState
       v-else-if="isLeft && shown?.length === 0"
       title="Nothing was handed back yet"
       text="A unit that leaves the bench stands here, with the way back."
     >
-      <v-btn variant="outlined" size="large" @click="bench.show('bench')">To the bench</v-btn>
+      <v-btn class="act-button" variant="text" @click="bench.show('bench')">To the bench</v-btn>
     </EmptyState>
     <EmptyState
       v-else-if="units && units.length === 0 && !isLeft"
@@ -144,8 +146,8 @@ useKeys(() => ({
           </div>
           <v-btn
             v-if="isLeft"
-            variant="outlined"
-            size="large"
+            class="act-button"
+            variant="text"
             :data-testid="`take-in-${unit.label}`"
             @click="bench.takeIn(unit)"
             >Take {{ unit.label }} in again</v-btn
@@ -161,7 +163,9 @@ useKeys(() => ({
         </div>
       </li>
       <li v-if="nextPage !== null && !isLeft" class="more">
-        <v-btn variant="outlined" size="large" data-testid="more-units" @click="bench.more">More units</v-btn>
+        <v-btn class="act-button" variant="text" data-testid="more-units" @click="bench.more"
+          >More units</v-btn
+        >
       </li>
     </ol>
     <footer v-if="shown">

@@ -88,13 +88,11 @@ const wordsOf = ({ facts }: UnitChange): string =>
         </ul>
       </details>
       <p class="acts">
-        <v-btn type="submit" variant="flat" color="primary" size="large" :disabled="!isChanged"
-          >Keep it</v-btn
-        >
-        <v-btn variant="outlined" size="large" @click="open = false">Leave it</v-btn>
+        <v-btn class="act-button primary" type="submit" variant="text" :disabled="!isChanged">Keep it</v-btn>
+        <v-btn class="act-button" variant="text" @click="open = false">Leave it</v-btn>
         <v-btn
+          class="act-button"
           variant="text"
-          size="large"
           data-testid="withdraw"
           @click="(emit('withdraw', asked), (open = false))"
           >{{ asked.label }} was made by mistake: withdraw it</v-btn

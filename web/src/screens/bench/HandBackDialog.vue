@@ -25,14 +25,13 @@ watch(open, (now) => now && (asked.value = props.unit));
       <p class="acts">
         <v-btn
           ref="yes"
-          variant="flat"
-          color="primary"
-          size="x-large"
+          class="act-button primary"
+          variant="text"
           data-testid="hand-back"
           @click="($emit('handBack', asked), (open = false))"
           >Hand back {{ asked.label }}</v-btn
         >
-        <v-btn variant="outlined" size="x-large" @click="open = false">Keep it here</v-btn>
+        <v-btn class="act-button" variant="text" @click="open = false">Keep it here</v-btn>
       </p>
     </div>
   </v-dialog>

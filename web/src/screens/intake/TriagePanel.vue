@@ -35,7 +35,7 @@ const now = new Date();
         <p v-if="target.order.length > 0" class="soft">
           Order: <span class="mono">{{ target.order.join(' or ') }}</span>
         </p>
-        <v-btn variant="outlined" size="large" class="go" @click="$emit('route', target)">{{
+        <v-btn variant="text" class="act-button go" @click="$emit('route', target)">{{
           target.part && routable ? 'Route' : `Record towards the ${lowerName(partNameOf(target.kind))}`
         }}</v-btn>
       </li>

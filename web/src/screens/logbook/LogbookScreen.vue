@@ -148,7 +148,7 @@ function ledgerWords(job: JobSummary): string {
     </form>
     <p v-if="next !== null" class="older">
       The latest {{ all?.length }} jobs.
-      <v-btn variant="outlined" data-testid="older" @click="older"
+      <v-btn class="act-button" variant="text" data-testid="older" @click="older"
         ><KeyHint name="O" />&nbsp;{{ 'older jobs' }}</v-btn
       >
     </p>

@@ -39,6 +39,7 @@ import StepList from './StepList.vue';
 import TargetBar from './TargetBar.vue';
 import { offeredTargets } from './targets.ts';
 import { useSettled, useThinGround } from './useSettled.ts';
+import PurposeChoice from './PurposeChoice.vue';
 import { usePurpose } from './usePurpose.ts';
 import { usePlan, usualAssumed, type Pin, type Planned } from './usePlan.ts';
 import WorthChecking from './WorthChecking.vue';
@@ -229,15 +230,7 @@ useKeys(() => ({
   </EmptyState>
   <div v-else-if="document && here" class="route">
     <section class="mat-bound left">
-      <TargetBar
-        :sequence="here"
-        :offered="offered"
-        :targets="targets"
-        :name-of="nameOf"
-        :purpose="purpose"
-        @toggle="toggle"
-        @purpose="choosePurpose"
-      />
+      <TargetBar :sequence="here" :offered="offered" :targets="targets" :name-of="nameOf" @toggle="toggle" />
       <template v-if="targets.length === 0">
         <EmptyState
           class="where"
@@ -315,6 +308,7 @@ useKeys(() => ({
       @drop="toggleDropped([$event])"
       @pin="pin"
     >
+      <template #purpose><PurposeChoice :purpose="purpose" @choose="choosePurpose" /></template>
       <template #open
         ><NotBorneOut
           ref="borne"

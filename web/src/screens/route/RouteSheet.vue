@@ -122,6 +122,7 @@ const driveOf = (tool: string): Drive | null => {
         removal and board-level work to qualified people.
       </p>
     </div>
+    <slot name="purpose" />
     <button
       class="act-button primary start"
       :disabled="busy || (trying && !resume)"

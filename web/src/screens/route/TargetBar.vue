@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { purposes, type Part, type Purpose, type Sequence } from '@bemtor/core';
+import type { Part, Sequence } from '@bemtor/core';
 import { computed } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { findableTargets, type FoundTarget } from './targets.ts';
@@ -10,20 +10,8 @@ const props = defineProps<{
   offered: readonly Part[];
   targets: readonly string[];
   nameOf: (target: string) => string;
-  /** What is done to them. */
-  purpose: Purpose;
 }>();
-defineEmits<{ toggle: [target: string]; purpose: [purpose: Purpose] }>();
-
-const purposeWords: Readonly<Record<Purpose, string>> = {
-  replace: 'replace',
-  clean: 'clean',
-  inspect: 'look at',
-  reseat: 'reseat',
-  reset: 'reset',
-  upgrade: 'upgrade',
-};
-const choices = purposes.map((value) => ({ value, title: purposeWords[value] }));
+defineEmits<{ toggle: [target: string] }>();
 
 const chosen = computed(() =>
   props.targets.filter((target) => !props.offered.some((part) => part.id === target)),
@@ -55,17 +43,6 @@ const matches = (_title: string, query: string, item?: { raw: FoundTarget }): bo
     >
       {{ nameOf(target) }} ×
     </button>
-    <v-select
-      :key="`for ${purpose}`"
-      class="purpose"
-      :items="choices"
-      label="what for"
-      density="compact"
-      hide-details
-      data-testid="purpose"
-      :model-value="purpose"
-      @update:model-value="(next: Purpose) => $emit('purpose', next)"
-    />
     <!-- A choice makes the field anew: it lets go of the focus, and the keys of the screen work again. -->
     <v-autocomplete
       :key="targets.join()"
@@ -92,9 +69,6 @@ const matches = (_title: string, query: string, item?: { raw: FoundTarget }): bo
 .targets .label {
   color: var(--on-mat);
   margin-right: 4px;
-}
-.purpose {
-  flex: 0 0 132px;
 }
 .target {
   min-height: 42px;

@@ -60,7 +60,7 @@ async function drop(): Promise<void> {
       <router-link class="act-button" to="/">To the bench</router-link>
     </EmptyState>
     <template v-else-if="waiting">
-      <v-btn variant="outlined" size="large" :loading="busy" data-testid="try-now" @click="tryNow"
+      <v-btn class="act-button" variant="text" :loading="busy" data-testid="try-now" @click="tryNow"
         >Try now</v-btn
       >
       <article v-for="leftover in waiting" :key="leftover.stream" data-testid="leftover">
@@ -74,8 +74,8 @@ async function drop(): Promise<void> {
           </li>
         </ol>
         <p class="acts">
-          <v-btn variant="outlined" @click="save(leftover)">Save as a file</v-btn>
-          <v-btn variant="text" @click="dropping = leftover">Drop …</v-btn>
+          <v-btn class="act-button" variant="text" @click="save(leftover)">Save as a file</v-btn>
+          <v-btn class="act-button" variant="text" @click="dropping = leftover">Drop …</v-btn>
         </p>
       </article>
     </template>
@@ -84,10 +84,8 @@ async function drop(): Promise<void> {
         <h2>Drop {{ dropping.items.length }} {{ dropping.items.length === 1 ? 'entry' : 'entries' }}?</h2>
         <p>They were never kept by the server; from this device they are gone for good. Save them first.</p>
         <p class="acts">
-          <v-btn variant="outlined" size="large" @click="dropping = null">Keep them</v-btn>
-          <v-btn variant="flat" color="error" size="large" data-testid="drop-sure" @click="drop"
-            >Drop them</v-btn
-          >
+          <v-btn class="act-button" variant="text" @click="dropping = null">Keep them</v-btn>
+          <v-btn class="act-button" variant="text" data-testid="drop-sure" @click="drop">Drop them</v-btn>
         </p>
       </div>
     </v-dialog>
