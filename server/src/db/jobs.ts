@@ -1,5 +1,5 @@
 import { ProblemError } from '../errors.ts';
-import type { Behind } from '../http/paging.ts';
+import type { Behind } from './pages.ts';
 import { inTransaction, type Database } from './pool.ts';
 
 export interface JobRow {

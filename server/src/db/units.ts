@@ -1,6 +1,6 @@
 import { intakeSchema, type UnitChange, type UnitFacts, type UnitSummary } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
-import type { Behind } from '../http/paging.ts';
+import type { Behind } from './pages.ts';
 import { inTransaction, type Client, type Database } from './pool.ts';
 
 /** What the database says of a unit; its job is computed from the job's own log. */

@@ -1,11 +1,6 @@
 import type { Request } from 'express';
+import type { Behind } from '../db/pages.ts';
 import { ProblemError } from '../errors.ts';
-
-/** Where a page of a list begins: behind the row of this time and id. */
-export interface Behind {
-  readonly at: string;
-  readonly id: string;
-}
 
 /** `?behind=TIME~ID`, as the page before named it; null for the first page. */
 export function behindQuery(request: Request): Behind | null {
