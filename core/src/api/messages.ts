@@ -21,8 +21,9 @@ const isoTime = z.iso
   })
   .transform((text) => new Date(text).toISOString());
 
-/** Numbers of revisions, as the database can hold them. */
-const revisionNumber = z.int().positive().max(2_147_483_647);
+/** The database counts no further. */
+export const largestInteger = 2_147_483_647;
+export const revisionNumberSchema = z.int().positive().max(largestInteger);
 
 const streamItem = { id: idSchema, at: isoTime, by: z.string().max(80).nullish() };
 
@@ -40,7 +41,11 @@ export const appendEventsSchema = z.strictObject({
 });
 
 export const openRecordingSchema = z.strictObject({ id: idSchema, unitId: idSchema });
-export const openJobSchema = z.strictObject({ id: idSchema, unitId: idSchema, revision: revisionNumber });
+export const openJobSchema = z.strictObject({
+  id: idSchema,
+  unitId: idSchema,
+  revision: revisionNumberSchema,
+});
 const configurationSchema = z.record(z.string().max(40), z.string().max(60));
 
 export const openUnitSchema = z.strictObject({

@@ -1,6 +1,7 @@
 import { ProblemError } from '../errors.ts';
 import type { Behind } from './pages.ts';
 import { inTransaction, type Database } from './pool.ts';
+import { eventStream, isOpened } from './streams.ts';
 
 export interface JobRow {
   readonly id: string;
@@ -40,10 +41,7 @@ export async function openJob(
       throw new ProblemError('revision-unknown', `${unit.model_code} has no revision ${revision}`, {
         where: 'revision',
       });
-    const taken = await client.query<{ unit_id: string }>('select unit_id from job where id = $1', [id]);
-    if (taken.rows[0] && taken.rows[0].unit_id !== unitId)
-      throw new ProblemError('id-taken', `job ${id} belongs to another unit`, { where: 'id' });
-    if (taken.rows[0]) return id;
+    if (await isOpened(client, eventStream, id, unitId)) return id;
     const open = await client.query<{ id: string }>(
       `select id from job where unit_id = $1 and ${isOpen} order by created_at desc limit 1`,
       [unitId],
@@ -64,27 +62,26 @@ export const jobsPage = 100;
 /** How many of the latest jobs teach times. */
 const mostTeaching = 500;
 
-/** Which jobs: some by id, all of one model (evidence counts however old it is), a page, or the latest that teach. */
+/** Which jobs: some by id, a page, or the latest that teach. */
 export interface WhichJobs {
   readonly ids?: readonly string[];
-  readonly model?: string;
   readonly page?: { readonly behind: Behind | null };
 }
 
 /** Jobs, the latest first. */
 export async function listJobs(
   database: Database,
-  { ids, model, page }: WhichJobs = {},
+  { ids, page }: WhichJobs = {},
 ): Promise<(JobRow & { readonly createdAt: string })[]> {
-  const most = page ? jobsPage : ids || model ? null : mostTeaching;
+  const most = page ? jobsPage : ids ? null : mostTeaching;
   const { rows } = await database.query<JobRow & { createdAt: string }>(
     `select j.id, j.unit_id as "unitId", u.label as "unitLabel", j.model_code as "modelCode", m.name as "modelName", j.revision,
        to_char(j.created_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as "createdAt"
      from job j join unit u on u.id = j.unit_id join model m on m.code = j.model_code
-     where ($1::uuid[] is null or j.id = any($1)) and ($2::text is null or j.model_code = $2)
-       and ($3::timestamptz is null or (j.created_at, j.id) < ($3::timestamptz, $4::uuid))
-     order by j.created_at desc, j.id desc limit $5`,
-    [ids ?? null, model ?? null, page?.behind?.at ?? null, page?.behind?.id ?? null, most],
+     where ($1::uuid[] is null or j.id = any($1))
+       and ($2::timestamptz is null or (j.created_at, j.id) < ($2::timestamptz, $3::uuid))
+     order by j.created_at desc, j.id desc limit $4`,
+    [ids ?? null, page?.behind?.at ?? null, page?.behind?.id ?? null, most],
   );
   return rows;
 }

@@ -1,6 +1,7 @@
 import { foldEdits, type RecordBody, type RecordingSummary, type SettledEdit } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
 import { inTransaction, type Database } from './pool.ts';
+import { entryStream, isOpened } from './streams.ts';
 
 /**
  * Opens the recording of a unit, and answers with its id. A unit has one: whoever begins a second at the same moment,
@@ -11,12 +12,7 @@ export async function openRecording(database: Database, id: string, unitId: stri
     // The lock on the unit lets one opening after the other look.
     const unit = await client.query('select 1 from unit where id = $1 for update', [unitId]);
     if (unit.rowCount === 0) throw new ProblemError('unit-unknown', unitId);
-    const taken = await client.query<{ unit_id: string }>('select unit_id from recording where id = $1', [
-      id,
-    ]);
-    if (taken.rows[0] && taken.rows[0].unit_id !== unitId)
-      throw new ProblemError('id-taken', `recording ${id} belongs to another unit`, { where: 'id' });
-    if (taken.rows[0]) return id;
+    if (await isOpened(client, entryStream, id, unitId)) return id;
     const first = await client.query<{ id: string }>(
       'select id from recording where unit_id = $1 order by started_at desc limit 1',
       [unitId],

@@ -1,6 +1,13 @@
-import type { Kept } from '@bemtor/core';
+import { defaultSchools, schoolsSchema, shopWordsSchema, type Kept } from '@bemtor/core';
+import type { ZodType } from 'zod';
 import { ProblemError } from '../errors.ts';
 import type { Database } from './pool.ts';
+
+/** What a shop can set: the shape, and what holds until it does. */
+export const settings: Readonly<Record<string, { readonly schema: ZodType; readonly initial: unknown }>> = {
+  words: { schema: shopWordsSchema, initial: [] },
+  schools: { schema: schoolsSchema, initial: defaultSchools },
+};
 
 /** A setting of the shop with its revision; revision 0 where nobody has changed it yet. */
 export async function readSetting<T>(database: Database, key: string, initial: T): Promise<Kept<T>> {

@@ -1,13 +1,16 @@
 import type { Acknowledged, StreamItem } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
-import { inTransaction, type Database } from './pool.ts';
+import { inTransaction, type Client, type Database } from './pool.ts';
 
 /** The channel on which every process hears that a stream has grown; the payload is `name/id`. */
 export const channel = 'bemtor_stream';
 
 interface StreamSql {
   readonly name: string;
+  readonly noun: string;
   readonly unknown: 'recording-unknown' | 'job-unknown';
+  /** Whose it is. */
+  readonly owner: string;
   /** The row lock gives each stream its numbers one writer at a time: seq has no gaps and no races. */
   readonly lock: string;
   readonly last: string;
@@ -19,7 +22,9 @@ interface StreamSql {
 /** The log of a recording. */
 export const entryStream: StreamSql = {
   name: 'recordings',
+  noun: 'recording',
   unknown: 'recording-unknown',
+  owner: 'select unit_id from recording where id = $1',
   lock: 'select 1 from recording where id = $1 for update',
   last: 'select coalesce(max(seq), 0)::int as last from entry where recording_id = $1',
   insert: `insert into entry (recording_id, seq, id, kind, body, at, by) values ($1, $2, $3, $4, $5, $6, $7)`,
@@ -31,13 +36,29 @@ export const entryStream: StreamSql = {
 /** The log of a job. */
 export const eventStream: StreamSql = {
   name: 'jobs',
+  noun: 'job',
   unknown: 'job-unknown',
+  owner: 'select unit_id from job where id = $1',
   lock: 'select 1 from job where id = $1 for update',
   last: 'select coalesce(max(seq), 0)::int as last from event where job_id = $1',
   insert: `insert into event (job_id, seq, id, kind, body, at, by) values ($1, $2, $3, $4, $5, $6, $7)`,
   known: 'select id, seq::int as seq, body = $3::jsonb as same from event where job_id = $1 and id = $2',
   read: 'select id, seq::int as seq, body, at, by from event where job_id = $1 and seq > $2 order by seq limit $3',
 };
+
+/** Is there such a stream of this unit already? One of that id that is another unit's is refused. */
+export async function isOpened(
+  client: Client,
+  stream: StreamSql,
+  id: string,
+  unitId: string,
+): Promise<boolean> {
+  const { rows } = await client.query<{ unit_id: string }>(stream.owner, [id]);
+  const owner = rows[0]?.unit_id;
+  if (owner !== undefined && owner !== unitId)
+    throw new ProblemError('id-taken', `${stream.noun} ${id} belongs to another unit`, { where: 'id' });
+  return owner !== undefined;
+}
 
 export interface NewItem {
   readonly id: string;

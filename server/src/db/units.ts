@@ -34,26 +34,31 @@ export async function addUnit(client: Client, unit: NewUnit): Promise<void> {
 
 /** Opens a unit that has just arrived; opening it again under the same id changes nothing. */
 export async function openUnit(database: Database, id: string, label: string, model: string): Promise<void> {
-  const known = await database.query('select 1 from model where code = $1', [model]);
-  if (known.rowCount === 0) throw new ProblemError('model-unknown', model, { where: 'model' });
+  await refuseUnknown(database, model);
   await database.query(
     `insert into unit (id, label, model_code, serial, complaint) values ($1, $2, $3, '', '') on conflict do nothing`,
     [id, label, model],
   );
-  const { rows } = await database.query<{ id: string }>(
-    'select id from unit where label = $1 and left_at is null and not withdrawn',
-    [label],
-  );
-  const here = rows[0];
-  const own = await database.query('select 1 from unit where id = $1', [id]);
-  if (here?.id !== id && (here !== undefined || own.rowCount === 0)) throw labelTaken(label);
+  await refuseTaken(database, id, label);
 }
 
-const labelTaken = (label: string): ProblemError =>
-  new ProblemError('label-taken', `"${label}" is the label of another unit`, {
-    where: 'label',
-    right: 'the number on its own ticket',
-  });
+async function refuseUnknown(database: Database | Client, model: string): Promise<void> {
+  const known = await database.query('select 1 from model where code = $1', [model]);
+  if (known.rowCount === 0) throw new ProblemError('model-unknown', model, { where: 'model' });
+}
+
+/** A label is one unit's on the bench. */
+async function refuseTaken(database: Database | Client, id: string, label: string): Promise<void> {
+  const other = await database.query(
+    'select 1 from unit where label = $1 and id <> $2 and left_at is null and not withdrawn',
+    [label, id],
+  );
+  if (other.rowCount)
+    throw new ProblemError('label-taken', `"${label}" is the label of another unit`, {
+      where: 'label',
+      right: 'the number on its own ticket',
+    });
+}
 
 /**
  * Changes what is known of a unit that stands at the revision named; else the problem carries what stands. What it was
@@ -125,16 +130,9 @@ interface Stands {
 
 async function refuseNames(client: Client, id: string, stands: Stands, facts: UnitFacts): Promise<void> {
   const { label = stands.label, model = stands.model } = facts;
-  if (!facts.left && !facts.withdrawn) {
-    const other = await client.query(
-      'select 1 from unit where label = $1 and id <> $2 and left_at is null and not withdrawn',
-      [label, id],
-    );
-    if (other.rowCount) throw labelTaken(label);
-  }
+  if (!facts.left && !facts.withdrawn) await refuseTaken(client, id, label);
   if (model === stands.model) return;
-  const known = await client.query('select 1 from model where code = $1', [model]);
-  if (known.rowCount === 0) throw new ProblemError('model-unknown', model, { where: 'model' });
+  await refuseUnknown(client, model);
   // A job follows a revision of the model that the unit had: its log stays what it was.
   const jobs = await client.query('select 1 from job where unit_id = $1', [id]);
   if (jobs.rowCount)

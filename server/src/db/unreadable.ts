@@ -2,43 +2,57 @@ import {
   intakeSchema,
   jobEventBodySchema,
   recordBodySchema,
-  schoolsSchema,
   sequenceFormat,
-  shopWordsSchema,
   type UnreadableRow,
 } from '@bemtor/core';
 import type { ZodType } from 'zod';
 import type { Database } from './pool.ts';
+import { settings } from './settings.ts';
 
 /** More than this is no slip of one row; the page says that there are more. */
 const most = 200;
 /** Rows that are looked at in one go, so that a large log does not fill the memory. */
 const batch = 2_000;
 
+/** Where a batch begins: behind the row of this key. */
+const beforeAll = ['00000000-0000-0000-0000-000000000000', 0] as const;
+
 interface Table {
   readonly what: UnreadableRow['what'];
+  /** In the order of a key that an index holds, so that each batch costs its own rows alone. */
   readonly sql: string;
   readonly schema: ZodType;
 }
 
-/** What each table holds as JSON; `$1` the last key seen, `$2` how many rows. */
+/** What each table holds as JSON; `$1` and `$2` the last key seen, `$3` how many rows. */
 const tables: readonly Table[] = [
   {
     what: 'intake of a unit',
-    sql: `select id::text as key, label as name, intake as value from unit where id::text > $1 order by id::text limit $2`,
+    sql: `select id as owner, 0 as seq, id, label as name, intake as value from unit
+      where (id, 0) > ($1::uuid, $2::bigint) order by id limit $3`,
     schema: intakeSchema,
   },
   {
     what: 'line of a recording',
-    sql: `select id::text as key, recording_id::text as name, body as value from entry where id::text > $1 order by id::text limit $2`,
+    sql: `select recording_id as owner, seq::int as seq, id, recording_id::text as name, body as value from entry
+      where (recording_id, seq) > ($1::uuid, $2::bigint) order by recording_id, seq limit $3`,
     schema: recordBodySchema,
   },
   {
     what: 'event of a job',
-    sql: `select id::text as key, job_id::text as name, body as value from event where id::text > $1 order by id::text limit $2`,
+    sql: `select job_id as owner, seq::int as seq, id, job_id::text as name, body as value from event
+      where (job_id, seq) > ($1::uuid, $2::bigint) order by job_id, seq limit $3`,
     schema: jobEventBodySchema,
   },
 ];
+
+interface Row {
+  readonly owner: string;
+  readonly seq: number;
+  readonly id: string;
+  readonly name: string;
+  readonly value: unknown;
+}
 
 /**
  * Everything stored that this version cannot read, set apart by the rest of the application: a later version wrote it,
@@ -47,25 +61,25 @@ const tables: readonly Table[] = [
 export async function listUnreadable(database: Database): Promise<UnreadableRow[]> {
   const found: UnreadableRow[] = [];
   for (const { what, sql, schema } of tables) {
-    let last = '';
+    let behind: readonly [owner: string, seq: number] = beforeAll;
     for (let read = batch; read === batch && found.length < most;) {
-      const { rows } = await database.query<{ key: string; name: string; value: unknown }>(sql, [
-        last,
-        batch,
-      ]);
+      const { rows } = await database.query<Row>(sql, [...behind, batch]);
       read = rows.length;
-      last = rows.at(-1)?.key ?? last;
-      for (const { key, name, value } of rows) {
-        const parsed = schema.safeParse(value);
-        if (!parsed.success) found.push({ what, id: key, of: name, why: whyOf(parsed.error.issues[0]) });
+      for (const { owner, seq, id, name, value } of rows) {
+        behind = [owner, seq];
+        const why = faultOf(schema, value);
+        if (why !== null) found.push({ what, id, of: name, why });
       }
     }
   }
-  return [...found, ...(await revisions(database)), ...(await settings(database))].slice(0, most);
+  return [...found, ...(await revisions(database)), ...(await settingRows(database))].slice(0, most);
 }
 
-const whyOf = (issue: { path: PropertyKey[]; message: string } | undefined): string =>
-  [issue?.path.map(String).join('.'), issue?.message].filter(Boolean).join(': ');
+/** Why a value does not fit, by its path; null where it does. */
+function faultOf(schema: ZodType, value: unknown): string | null {
+  const issue = schema.safeParse(value).error?.issues[0];
+  return issue ? [issue.path.map(String).join('.'), issue.message].filter(Boolean).join(': ') : null;
+}
 
 async function revisions(database: Database): Promise<UnreadableRow[]> {
   const { rows } = await database.query<{ code: string; number: number; format: string | null }>(
@@ -81,13 +95,11 @@ async function revisions(database: Database): Promise<UnreadableRow[]> {
   }));
 }
 
-async function settings(database: Database): Promise<UnreadableRow[]> {
+async function settingRows(database: Database): Promise<UnreadableRow[]> {
   const { rows } = await database.query<{ key: string; value: unknown }>('select key, value from setting');
   return rows.flatMap(({ key, value }): UnreadableRow[] => {
-    const schema = key === 'words' ? shopWordsSchema : key === 'schools' ? schoolsSchema : null;
-    const parsed = schema?.safeParse(value);
-    return parsed && !parsed.success
-      ? [{ what: 'setting', id: key, of: key, why: whyOf(parsed.error.issues[0]) }]
-      : [];
+    const schema = Object.hasOwn(settings, key) ? settings[key]?.schema : undefined;
+    const why = schema ? faultOf(schema, value) : null;
+    return why === null ? [] : [{ what: 'setting', id: key, of: key, why }];
   });
 }

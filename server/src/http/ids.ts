@@ -1,5 +1,5 @@
 import type { Request } from 'express';
-import { idSchema } from '@bemtor/core';
+import { idSchema, largestInteger } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
 
 /** A UUID from the address, or the problem that says it is none. */
@@ -13,17 +13,14 @@ export function uuidParam(request: Request, name: string): string {
   return parsed.data;
 }
 
-/** The database counts no further. */
-const mostSeq = 2_147_483_647;
-
 /** `?after=12`: a place in a stream; anything else counts as the beginning. */
 export function afterQuery(request: Request): number {
   const after = Number(request.query['after']);
-  return Number.isSafeInteger(after) && after > 0 ? Math.min(after, mostSeq) : 0;
+  return Number.isSafeInteger(after) && after > 0 ? Math.min(after, largestInteger) : 0;
 }
 
 /** `?most=2000`: no more items than that in one answer; anything else means all. */
 export function mostQuery(request: Request): number | null {
   const most = Number(request.query['most']);
-  return Number.isSafeInteger(most) && most > 0 ? Math.min(most, mostSeq) : null;
+  return Number.isSafeInteger(most) && most > 0 ? Math.min(most, largestInteger) : null;
 }

@@ -33,10 +33,7 @@ interface Viewed {
 }
 
 /** Jobs with all that follows from their logs; each revision and all events are read once. */
-async function viewJobs<J extends JobRow>(
-  database: Database,
-  jobs: readonly J[],
-): Promise<(readonly [J, Viewed])[]> {
+async function viewJobs(database: Database, jobs: readonly JobRow[]): Promise<(readonly [JobRow, Viewed])[]> {
   const events = await readEventsOf<JobEventBody>(
     database,
     jobs.map(({ id }) => id),
@@ -84,14 +81,14 @@ const logged = (job: JobRow, { view, events }: Viewed): LoggedJob => ({
  * What follows from the logs of jobs, by job and by how far its log had come: until somebody says something more, only
  * the clock of an open job goes on. It is derived, never stored; a restart computes it again.
  */
-const computed = new Map<
-  string,
-  { readonly last: number; readonly job: LoggedJob; readonly state: JobState }
->();
+type Computed = Map<string, { readonly last: number; readonly job: LoggedJob; readonly state: JobState }>;
+const computedOf = new WeakMap<Database, Computed>();
 const mostComputed = 20_000;
 
 /** Jobs with what they teach, in the order given; what is known already is not computed again. */
 async function logJobs(database: Database, jobs: readonly JobRow[]): Promise<LoggedJob[]> {
+  const computed = computedOf.get(database) ?? (new Map() as Computed);
+  computedOf.set(database, computed);
   const ends = await lastPlaces(
     database,
     jobs.map(({ id }) => id),

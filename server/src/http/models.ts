@@ -3,6 +3,7 @@ import {
   openModelSchema,
   publishRevisionSchema,
   readSequence,
+  revisionNumberSchema,
   sequenceFormat,
   shortestCycle,
   unreachableParts,
@@ -41,9 +42,6 @@ function refuseUnreachable(document: Sequence, allowed: ReadonlySet<string>): vo
   );
 }
 
-/** The database counts no further. */
-const mostRevisions = 2_147_483_647;
-
 export function modelRoutes(database: Database): Router {
   const router = Router();
   router.get('/', async (_request, response) => {
@@ -76,7 +74,7 @@ export function modelRoutes(database: Database): Router {
     await getModel(database, code);
     const wanted = number === 'latest' ? null : Number(number);
     const revision =
-      wanted === null || (Number.isSafeInteger(wanted) && wanted > 0 && wanted <= mostRevisions)
+      wanted === null || revisionNumberSchema.safeParse(wanted).success
         ? await getRevision(database, code, wanted)
         : null;
     if (!revision)

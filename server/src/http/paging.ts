@@ -1,3 +1,4 @@
+import { idSchema } from '@bemtor/core';
 import type { Request } from 'express';
 import type { Behind } from '../db/pages.ts';
 import { ProblemError } from '../errors.ts';
@@ -7,7 +8,7 @@ export function behindQuery(request: Request): Behind | null {
   const { behind } = request.query;
   if (behind === undefined) return null;
   const [at = '', id = ''] = typeof behind === 'string' ? behind.split('~') : [];
-  const isPlace = Number.isFinite(Date.parse(at)) && /^[0-9a-f-]{36}$/i.test(id) && /^\d{4}-/.test(at);
+  const isPlace = Number.isFinite(Date.parse(at)) && idSchema.safeParse(id).success && /^\d{4}-/.test(at);
   if (!isPlace)
     throw new ProblemError('request-malformed', 'behind: no place in this list', {
       where: 'behind',

@@ -1,16 +1,8 @@
-import { defaultSchools, schoolsSchema, shopWordsSchema } from '@bemtor/core';
 import { Router } from 'express';
-import type { ZodType } from 'zod';
 import type { Database } from '../db/pool.ts';
-import { changeSetting, readSetting } from '../db/settings.ts';
+import { changeSetting, readSetting, settings } from '../db/settings.ts';
 import { parseBody, ProblemError } from '../errors.ts';
 import { etag, followed } from './conditions.ts';
-
-/** What a shop can set: the shape, and what holds until it does. */
-const settings: Readonly<Record<string, { readonly schema: ZodType; readonly initial: unknown }>> = {
-  words: { schema: shopWordsSchema, initial: [] },
-  schools: { schema: schoolsSchema, initial: defaultSchools },
-};
 
 /** Settings of the shop: its own words, and how it works where good technicians differ. */
 export function settingRoutes(database: Database): Router {

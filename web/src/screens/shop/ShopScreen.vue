@@ -17,13 +17,20 @@ const word = ref('');
 const means = ref('');
 const fault = ref<string | null>(null);
 const loaded = ref(false);
-/** What is stored and cannot be read. */
-const setApart = shallowRef<readonly UnreadableRow[]>([]);
+/** What is stored and cannot be read; null until somebody asks, since every row is looked at. */
+const setApart = shallowRef<readonly UnreadableRow[] | null>(null);
+const looking = ref(false);
+async function lookApart(): Promise<void> {
+  looking.value = true;
+  try {
+    setApart.value = (await read<{ rows: UnreadableRow[] }>('/unreadable', { keep: false })).value.rows;
+  } catch (error) {
+    fault.value = error instanceof Error ? error.message : String(error);
+  } finally {
+    looking.value = false;
+  }
+}
 onMounted(async () => {
-  void read<{ rows: UnreadableRow[] }>('/unreadable', { keep: false }).then(
-    ({ value }) => (setApart.value = value.rows),
-    () => undefined,
-  );
   await shop.load();
   loaded.value = true;
 });
@@ -88,23 +95,33 @@ async function drop(entry: ShopWord): Promise<void> {
       </li>
     </ul>
     <p v-if="loaded && shop.words.length === 0" class="soft">No words yet. Add the first one above.</p>
-    <template v-if="setApart.length > 0">
-      <h1>Set apart</h1>
-      <p class="soft">
-        A later version of Bemtor wrote these, or a hand in the database. This version cannot read them;
-        nothing of them is changed, and all else is shown.
-      </p>
-      <ul data-testid="set-apart">
-        <li v-for="row in setApart" :key="`${row.what} ${row.id}`">
-          <strong>{{ row.what }}</strong> <span class="mono">{{ row.id }}</span>
-          <span>{{ row.why }}</span>
-        </li>
-      </ul>
-    </template>
+    <h1>Set apart</h1>
+    <p class="soft">
+      What a later version of Bemtor wrote, or a hand in the database, may not be readable here. Nothing of it
+      is changed, and all else is shown.
+    </p>
+    <v-btn
+      class="act-button look"
+      variant="text"
+      :loading="looking"
+      data-testid="look-apart"
+      @click="lookApart"
+      >Look for what cannot be read</v-btn
+    >
+    <p v-if="setApart?.length === 0" role="status">All that is stored can be read.</p>
+    <ul v-else-if="setApart" data-testid="set-apart">
+      <li v-for="row in setApart" :key="`${row.what} ${row.id}`">
+        <strong>{{ row.what }}</strong> <span class="mono">{{ row.id }}</span>
+        <span>{{ row.why }}</span>
+      </li>
+    </ul>
   </section>
 </template>
 
 <style scoped>
+.look {
+  justify-self: start;
+}
 .shop {
   flex: 1;
   padding: 28px clamp(22px, 8vw, 120px);
