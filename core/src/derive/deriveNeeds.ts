@@ -197,8 +197,7 @@ function workedLive(off: Act, early: readonly Act[]): Contradiction {
  * all of the unit stand around everything, and say nothing.
  */
 function isUnder(opener: Act, act: Act, scene: Scene): boolean {
-  const isWide = opener === scene.wayIn || openingOf(opener.part, scene.form) === 'wide';
-  const place = isWide ? null : placeUnder(opener, act, scene.acts);
+  const place = opensUnit(scene, opener.part) ? null : placeUnder(opener, act, scene.acts);
   return place === null ? liesOver(opener, act, scene) : place === 'under';
 }
 

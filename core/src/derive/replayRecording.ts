@@ -180,7 +180,7 @@ class Replayer {
         return;
       case 'refit':
         // How it goes back is derived; that it goes back turns what is said from here on, and when is kept.
-        if (entry.part !== null && !this.back.has(entry.part)) this.back.add(entry.part);
+        if (entry.part !== null) this.back.add(entry.part);
         this.wayBack = entry.part !== null && partKindOf(entry.part) === 'cover' ? 'closed' : 'begun';
         return;
       case 'stripped':

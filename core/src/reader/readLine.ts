@@ -1,8 +1,8 @@
 import { answersTo, doubtsOfNames } from './answers.ts';
 import type { LineContext } from './context.ts';
-import { asKept, type Entry } from './entries/entry.ts';
+import { asKept, mostEntries, textLimit, type Entry } from './entries/entry.ts';
 import { interpret } from './frames/interpret.ts';
-import { finish, textLimit } from './frames/finish.ts';
+import { finish } from './frames/finish.ts';
 import { Scene } from './frames/scene.ts';
 import type { Chunk } from './phrases/chunk.ts';
 import { readChunks } from './phrases/readChunks.ts';
@@ -20,8 +20,6 @@ import { readAmendment } from './amend.ts';
 
 /** Longer lines are kept as one note, cut: a bench line is a breath, not a page. */
 export const lineLimit = 20_000;
-/** A line holds at most so many entries: what the log takes. */
-const mostEntries = 60;
 
 /**
  * Reads one bench line. Never throws: what cannot be read is kept as a note with the words marked.

@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { editSchema, type Edit } from '../edit/edit.ts';
-import { entrySchema, type Entry } from '../reader/entries/entry.ts';
-import { mostEntries, mostText } from './lineOf.ts';
+import { entrySchema, mostEntries, textLimit, type Entry } from '../reader/entries/entry.ts';
 
 /*
  * A recording is an append-only log. A line keeps what was typed and how it was read when it was kept: the
@@ -10,7 +9,7 @@ import { mostEntries, mostText } from './lineOf.ts';
  */
 
 const lineBody = z.strictObject({
-  text: z.string().min(1).max(mostText),
+  text: z.string().min(1).max(textLimit),
   entries: z.array(entrySchema).max(mostEntries),
   /** Drafted from a narration and accepted: the times of its entries are those of the work itself. */
   source: z.literal('narration').optional(),

@@ -15,7 +15,11 @@ const slug = z
   .string()
   .regex(/^[a-z0-9][a-z0-9-]*$/)
   .max(80);
-const text = z.string().max(2000);
+/** What a line, and an entry of it, keep of the words that they came from; and how many entries a line holds. */
+export const textLimit = 2_000;
+export const mostEntries = 60;
+
+const text = z.string().max(textLimit);
 
 const common = {
   text,
@@ -135,5 +139,5 @@ export type EntryOf<K extends EntryKind> = Extract<Entry, { kind: K }>;
 export function asKept(entry: Entry): Entry {
   if (entrySchema.safeParse(entry).success) return entry;
   const { text, at } = entry;
-  return { kind: 'note', text: text.slice(0, 2_000), at, confidence: 0.5 };
+  return { kind: 'note', text: text.slice(0, textLimit), at, confidence: 0.5 };
 }

@@ -1,8 +1,5 @@
-import type { Entry } from '../entries/entry.ts';
+import { textLimit, type Entry } from '../entries/entry.ts';
 import type { Placed } from './scene.ts';
-
-/** An entry keeps at most this much of the words that it came from. */
-export const textLimit = 2_000;
 
 /** A draft as an entry: with its words, its time, and what of it was taken from context. */
 export function finish(line: string, { draft, start, end, inferred }: Placed, at: number | null): Entry {
