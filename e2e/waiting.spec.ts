@@ -2,6 +2,15 @@ import { expect, test } from './support/app.ts';
 import type { Page } from '@playwright/test';
 import { openUnit, typeLines } from './support/bench.ts';
 
+/** The recorder of a unit that nobody has recorded, ready for its first line. */
+async function recorder(page: Page): Promise<void> {
+  await page.goto('/');
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await expect(page.getByText('Say what comes off')).toBeVisible();
+}
+const keptLines = (page: Page) => page.locator('[data-testid=strip-line][data-state=kept]');
+
 /** Types a line and waits until this device has it, whatever becomes of it. */
 async function typeHere(page: Page, line: string, before = 0): Promise<void> {
   await page.keyboard.type(line);
@@ -13,20 +22,18 @@ test('a server that was reset: what this device has is named, sent to a new reco
   page,
   app,
 }) => {
-  await page.goto('/');
-  await openUnit(page, 'SK-0412');
-  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await recorder(page);
   await typeLines(page, ['base cover 7 PH0 M2x5', 'base cover off']);
-  await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(2);
+  await expect(keptLines(page)).toHaveCount(2);
   await app.reset();
   await typeHere(page, 'unplug battery', 2);
   await expect(page.getByTestId('stream-trouble')).toContainText('no longer has this recording');
   await expect(page.getByTestId('strip-line')).toHaveCount(3);
   await page.getByTestId('restart').click();
   await expect(page.getByTestId('stream-trouble')).toHaveCount(0);
-  await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(3);
+  await expect(keptLines(page)).toHaveCount(3);
   await page.reload();
-  await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(3);
+  await expect(keptLines(page)).toHaveCount(3);
   await expect(page.getByTestId('strip-line').last()).toContainText('Unplug battery');
 });
 
@@ -35,9 +42,7 @@ test('two tabs begin one unit while the server is away: one recording holds the 
   context,
   app,
 }) => {
-  await page.goto('/');
-  await openUnit(page, 'SK-0412');
-  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await recorder(page);
   const other = await (await context.browser()!.newContext()).newPage();
   await other.goto(page.url());
   for (const tab of [page, other]) await expect(tab.getByText('Say what comes off')).toBeVisible();
@@ -48,7 +53,7 @@ test('two tabs begin one unit while the server is away: one recording holds the 
   await typeHere(other, 'unplug battery');
   await app.start();
   for (const tab of [page, other])
-    await expect(tab.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(2, {
+    await expect(keptLines(tab)).toHaveCount(2, {
       timeout: 20_000,
     });
   const { units } = (await (await page.request.get(`${app.url}/api/units`)).json()) as {
@@ -62,9 +67,7 @@ test('what waits is listed, by what it is and why, and leaves the list when the 
   page,
   app,
 }) => {
-  await page.goto('/');
-  await openUnit(page, 'SK-0412');
-  await expect(page.getByText('Say what comes off')).toBeVisible();
+  await recorder(page);
   await app.kill();
   await typeHere(page, 'base cover 7 PH0 M2x5');
   await page.getByRole('link', { name: 'What waits' }).click();
@@ -76,9 +79,7 @@ test('what waits is listed, by what it is and why, and leaves the list when the 
 });
 
 test('eight tabs at once: each keeps what is typed in it', async ({ page, context }) => {
-  await page.goto('/');
-  await openUnit(page, 'SK-0412');
-  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await recorder(page);
   const tabs = [page];
   for (let i = 1; i < 8; i++) {
     const tab = await context.newPage();
@@ -89,15 +90,13 @@ test('eight tabs at once: each keeps what is typed in it', async ({ page, contex
   const last = tabs.at(-1) ?? page;
   await last.bringToFront();
   await typeLines(last, ['base cover 7 PH0 M2x5']);
-  await expect(last.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(1);
+  await expect(keptLines(last)).toHaveCount(1);
   // The others hear of it by the one connection that the browser has.
-  await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(1);
+  await expect(keptLines(page)).toHaveCount(1);
 });
 
 test('a line entered before the unit could be read is there after a reload', async ({ page, app }) => {
-  await page.goto('/');
-  await openUnit(page, 'SK-0412');
-  await expect(page.getByText('Say what comes off')).toBeVisible();
+  await recorder(page);
   const path = page.url();
   // The unit is never answered: the line has nowhere to go yet.
   await page.route('**/api/units/**', () => undefined);
@@ -108,7 +107,7 @@ test('a line entered before the unit could be read is there after a reload', asy
   await page.keyboard.type('half a li');
   await page.unroute('**/api/units/**');
   await page.reload();
-  await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(1);
+  await expect(keptLines(page)).toHaveCount(1);
   await expect(page.getByTestId('bench-line')).toHaveValue('half a li');
   const { units } = (await (await page.request.get(`${app.url}/api/units`)).json()) as {
     units: { label: string; recording: { lines: number } | null }[];

@@ -1,26 +1,17 @@
 import { learnTimes, type LoggedJob } from '@bemtor/core';
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { Express } from 'express';
+import { afterAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import request from 'supertest';
-import type { Database } from './db/pool.ts';
 import { loadDemo } from './demo.ts';
 import { problems } from './errors.ts';
-import { openTestApp, openUnitOf, type TestApp } from './testing/app.ts';
+import { openTestApp, openUnitOf } from './testing/app.ts';
 
 const lark = '0193b5c0-0001-7000-8000-000000000412';
 const known = '0193b5c0-0002-7000-8000-000000000407';
 
-let opened: TestApp;
-let app: Express;
-let database: Database;
-
-beforeAll(async () => {
-  opened = await openTestApp({ demo: true });
-  ({ app, database } = opened);
-});
-afterAll(() => opened.close());
+const { app, database, close } = await openTestApp({ demo: true });
+afterAll(close);
 
 const line = (text: string) => ({
   id: randomUUID(),

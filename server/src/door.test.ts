@@ -1,24 +1,16 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { Express } from 'express';
+import { afterAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { get as httpGet } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import request from 'supertest';
 import { migrate } from './db/migrate.ts';
-import type { Database } from './db/pool.ts';
-import { openTestApp, openUnitOf, type TestApp } from './testing/app.ts';
+import { openTestApp, openUnitOf } from './testing/app.ts';
 
 /* What comes in at the door: odd but possible input, two at once, and what another version left behind. */
 
-let opened: TestApp;
-let app: Express;
-let database: Database;
-beforeAll(async () => {
-  opened = await openTestApp({ demo: true });
-  ({ app, database } = opened);
-});
-afterAll(() => opened.close());
+const { app, database, close } = await openTestApp({ demo: true });
+afterAll(close);
 
 const lineAt = (at: string) => ({ id: randomUUID(), at, body: { kind: 'line', text: 'fan', entries: [] } });
 

@@ -1,22 +1,14 @@
 import type { PartDetail, PartHit } from '@bemtor/core';
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import type { Express } from 'express';
+import { afterAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import request from 'supertest';
 import { catchUpSightings, rebuildSightings } from './db/parts.ts';
-import { inTransaction, type Database } from './db/pool.ts';
-import { openTestApp, type TestApp } from './testing/app.ts';
+import { inTransaction } from './db/pool.ts';
+import { openTestApp } from './testing/app.ts';
 
 const known = '0193b5c0-0002-7000-8000-000000000407';
-let opened: TestApp;
-let app: Express;
-let database: Database;
-
-beforeAll(async () => {
-  opened = await openTestApp({ demo: true });
-  ({ app, database } = opened);
-});
-afterAll(() => opened.close());
+const { app, database, close } = await openTestApp({ demo: true });
+afterAll(close);
 
 test('numbers are found in any spelling; what fits instead is told with its evidence', async () => {
   const search = async (q: string) =>

@@ -1,18 +1,11 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { Express } from 'express';
+import { afterAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import request from 'supertest';
-import { openTestApp, type TestApp } from './testing/app.ts';
+import { openTestApp } from './testing/app.ts';
 
-let opened: TestApp;
-let app: Express;
-
-beforeAll(async () => {
-  opened = await openTestApp({ demo: false });
-  ({ app } = opened);
-});
-afterAll(() => opened.close());
+const { app, close } = await openTestApp({ demo: false });
+afterAll(close);
 
 /** A picture with a place, a camera and a turned side in its metadata. */
 const withMetadata = (width: number, height: number): Promise<Buffer> =>

@@ -1,18 +1,11 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { Express } from 'express';
+import { afterAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import request from 'supertest';
-import { openTestApp, openUnitOf, type TestApp } from './testing/app.ts';
+import { openTestApp, openUnitOf } from './testing/app.ts';
 
-let opened: TestApp;
-let app: Express;
-
-beforeAll(async () => {
-  opened = await openTestApp({ demo: true });
-  ({ app } = opened);
-});
-afterAll(() => opened.close());
+const { app, close } = await openTestApp({ demo: true });
+afterAll(close);
 
 const openRecording = async (): Promise<string> => (await openUnitOf(app, 'TL14-3')).recording;
 

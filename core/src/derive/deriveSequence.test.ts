@@ -1,24 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { advanceContext, emptyContext } from '../reader/context.ts';
+import { emptyContext } from '../reader/context.ts';
 import { readLine } from '../reader/readLine.ts';
 import { brokenNeed } from '../route/orderCost.ts';
 import { planRoute } from '../route/planRoute.ts';
 import type { Model } from '../sequence/schema.ts';
+import { recorded } from '../testing/recorded.ts';
 import { deriveSequence } from './deriveSequence.ts';
-import type { EvidenceLine } from './replayRecording.ts';
 
 const model: Model = { maker: 'Tervane', name: 'Lark 14', code: 'TL14-3', form: 'notebook' };
-
-/** Bench lines as a recording: each read in the context of those before it, `l1` the first. */
-function recorded(lines: readonly string[]): EvidenceLine[] {
-  let context = emptyContext();
-  return lines.map((line, i) => {
-    const { entries } = readLine(line, context);
-    context = advanceContext(context, entries);
-    return { id: `l${i + 1}`, entries };
-  });
-}
 
 function derive(lines: readonly string[]) {
   const derived = deriveSequence([{ id: 'r1', lines: recorded(lines) }], model);

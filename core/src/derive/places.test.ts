@@ -1,8 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { advanceContext, emptyContext } from '../reader/context.ts';
-import { readLine } from '../reader/readLine.ts';
 import type { MatPoint } from '../record/log.ts';
-import { deriveSequence } from './deriveSequence.ts';
+import { derivedFrom } from '../testing/recorded.ts';
 import { notBorneOut } from './notBorneOut.ts';
 
 /* Places on the outline as evidence of what lies over what. Common practice, no source. */
@@ -12,20 +10,11 @@ const at = (...places: readonly (readonly [x: number, y: number])[]): MatPoint[]
 
 /** Bench lines, each with the places of its first entry where there are any. */
 function derive(lines: readonly (readonly [line: string, points?: readonly MatPoint[]])[]) {
-  let context = emptyContext();
-  const read = lines.map(([line, points], i) => {
-    const { entries } = readLine(line, context);
-    context = advanceContext(context, entries);
-    return { id: `l${i + 1}`, entries, ...(points ? { points: { 0: points } } : {}) };
-  });
-  const derived = deriveSequence([{ id: 'r', lines: read }], {
-    maker: 'Tervane',
-    name: 'Lark',
-    code: 'TL',
-    form: 'notebook',
-  });
-  if (!derived.ok) throw new Error(JSON.stringify(derived.fault));
-  const { sequence } = derived.value;
+  const placed = lines.flatMap(([line, points]) => (points ? [[line, points] as const] : []));
+  const sequence = derivedFrom(
+    lines.map(([line]) => line),
+    Object.fromEntries(placed),
+  );
   const waits = (action: string, before: string): boolean =>
     sequence.needs.some((need) => need.action === action && need.anyOf.some((one) => one === before));
   return { sequence, waits };

@@ -1,26 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
-import { advanceContext, emptyContext } from '../reader/context.ts';
-import { readLine } from '../reader/readLine.ts';
 import { planRoute } from '../route/planRoute.ts';
 import type { Model } from '../sequence/schema.ts';
 import { smallSequence } from '../testing/sequences.ts';
 import { deriveSequence } from './deriveSequence.ts';
+import { recorded } from '../testing/recorded.ts';
 import { shortestCycle } from './shortestCycle.ts';
 
 const model: Model = { maker: 'Tervane', name: 'Lark 14', code: 'TL14-3', form: 'notebook' };
 
 function derive(...recordings: string[][]) {
-  const read = recordings.map((lines, r) => {
-    let context = emptyContext();
-    return {
-      id: `r${r + 1}`,
-      lines: lines.map((line, i) => {
-        const { entries } = readLine(line, context);
-        context = advanceContext(context, entries);
-        return { id: `r${r + 1}.${i + 1}`, entries };
-      }),
-    };
-  });
+  const read = recordings.map((lines, r) => ({ id: `r${r + 1}`, lines: recorded(lines, `r${r + 1}.`) }));
   const derived = deriveSequence(read, model);
   if (!derived.ok) throw new Error(JSON.stringify(derived.fault));
   return {

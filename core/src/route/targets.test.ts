@@ -1,11 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { deriveSequence } from '../derive/deriveSequence.ts';
-import { advanceContext, emptyContext } from '../reader/context.ts';
-import { readLine } from '../reader/readLine.ts';
 import { configure } from '../sequence/configuration.ts';
 import { indexSequence } from '../sequence/describe.ts';
-import type { Sequence } from '../sequence/schema.ts';
 import { TestBench } from '../testing/bench.ts';
+import { derivedFrom } from '../testing/recorded.ts';
 import { brokenNeed } from './orderCost.ts';
 import { planRoute } from './planRoute.ts';
 import {
@@ -18,24 +15,7 @@ import {
   targetName,
 } from './targets.ts';
 
-function derived(lines: readonly string[]): Sequence {
-  let context = emptyContext();
-  const read = lines.map((line, i) => {
-    const { entries } = readLine(line, context);
-    context = advanceContext(context, entries);
-    return { id: `l${i + 1}`, entries };
-  });
-  const result = deriveSequence([{ id: 'r', lines: read }], {
-    maker: 'Tervane',
-    name: 'Lark',
-    code: 'TL',
-    form: 'notebook',
-  });
-  if (!result.ok) throw new Error(JSON.stringify(result.fault));
-  return result.value.sequence;
-}
-
-const device = derived([
+const device = derivedFrom([
   'base cover 6 PH0 M2x5',
   'base cover off',
   'unplug battery',
@@ -65,7 +45,7 @@ describe('what can be asked for', () => {
   });
 
   test('a part that comes only together with another is named as the pair, and reached by its lift', () => {
-    const pair = derived([
+    const pair = derivedFrom([
       'base cover off',
       'battery off',
       'board off',
@@ -115,7 +95,7 @@ describe('what can be asked for', () => {
     expect(work?.title).toBe('Read out, then write the firmware');
     expect(work?.cautions.join(' ')).toContain('coin cell and mains stay off');
     expect(bench.view.steps.filter(({ title }) => title.startsWith('New '))).toEqual([]);
-    const bare = derived(['fan 2 PH0 M2x3', 'fan off']);
+    const bare = derivedFrom(['fan 2 PH0 M2x3', 'fan off']);
     expect(actsToward(bare, firmwareChip)).toEqual([]);
     expect(procedureTargets(bare).map(({ target }) => target)).not.toContain(firmwareChip);
   });

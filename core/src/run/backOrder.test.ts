@@ -4,9 +4,7 @@ import { anySequence } from '../testing/sequences.ts';
 import { indexSequence } from '../sequence/describe.ts';
 import { partIdSchema } from '../sequence/schema.ts';
 import { TestBench } from '../testing/bench.ts';
-import { deriveSequence } from '../derive/deriveSequence.ts';
-import { advanceContext, emptyContext } from '../reader/context.ts';
-import { readLine } from '../reader/readLine.ts';
+import { derivedFrom } from '../testing/recorded.ts';
 import { asSeenGoingBack } from './backOrder.ts';
 
 /** What goes on, in order, on the way back from fan and heatsink, after a recording with these lines of closing. */
@@ -22,20 +20,7 @@ function backTitles(...closing: readonly string[]): string[] {
     'heatsink off',
     ...closing,
   ];
-  let context = emptyContext();
-  const read = lines.map((line, i) => {
-    const { entries } = readLine(line, context);
-    context = advanceContext(context, entries);
-    return { id: `l${i + 1}`, entries };
-  });
-  const derived = deriveSequence([{ id: 'r', lines: read }], {
-    maker: 'Tervane',
-    name: 'Lark',
-    code: 'TL',
-    form: 'notebook',
-  });
-  if (!derived.ok) throw new Error(JSON.stringify(derived.fault));
-  return new TestBench(derived.value.sequence, ['fan', 'heatsink']).view.steps
+  return new TestBench(derivedFrom(lines), ['fan', 'heatsink']).view.steps
     .filter(({ phase, action }) => phase === 'back' && action?.verb === 'lift')
     .map(({ title }) => title);
 }
