@@ -153,7 +153,7 @@ export function useStream<Body>(
     };
     waiting.value = [...waiting.value, { ...item, writing: true }];
     try {
-      await putWaiting(JSON.parse(JSON.stringify(item)) as WaitingItem);
+      await putWaiting(item);
       unsafe.value = false;
     } catch {
       unsafe.value = true;
@@ -182,11 +182,10 @@ export function useStream<Body>(
   async function restart(bodyFor: (id: string) => unknown): Promise<string> {
     const old = key();
     const id = uuidv7();
-    const lost = acknowledged.map(({ seq, by, ...item }) => ({ ...item, order: seq, ...(by ? { by } : {}) }));
     await putOpening(`${kind}/${id}`, `/${kind}`, bodyFor(id));
-    const moved = [...lost, ...waiting.value.map(({ reason: _reason, writing: _writing, ...item }) => item)];
-    for (const item of moved)
-      await putWaiting(JSON.parse(JSON.stringify({ ...item, stream: `${kind}/${id}` })) as WaitingItem);
+    const moved = [...acknowledged.map(asWaiting), ...waiting.value];
+    for (const { reason: _reason, writing: _writing, ...item } of moved as readonly Pending[])
+      await putWaiting({ ...item, stream: `${kind}/${id}` });
     await forgetStream(old);
     await open(id);
     return id;
@@ -227,21 +226,22 @@ export function useStream<Body>(
     }
   }
 
+  /** An item that the server had, to be sent again before whatever waits. */
+  const asWaiting = ({ seq, by, ...item }: StreamItem<Body>): WaitingItem => ({
+    ...item,
+    stream: key(),
+    order: seq,
+    ...(by ? { by } : {}),
+  });
+
   /** The server has less than it had acknowledged, as after a backup was put back: what it lost is sent again. */
   async function startOver(): Promise<void> {
     const mine = visit;
     const { value } = await read<{ items: StreamItem<Body>[] }>(`/${key()}`, { keep: false });
     if (mine !== visit) return;
     const has = new Set(value.items.map(({ id }) => id));
-    const lost = acknowledged
-      .filter(({ id }) => !has.has(id))
-      .map(({ seq, by, ...item }): WaitingItem => ({
-        ...item,
-        stream: key(),
-        order: seq,
-        ...(by ? { by } : {}),
-      }));
-    for (const item of lost) await putWaiting(JSON.parse(JSON.stringify(item)) as WaitingItem);
+    const lost = acknowledged.filter(({ id }) => !has.has(id)).map(asWaiting);
+    for (const item of lost) await putWaiting(item);
     waiting.value = [...lost, ...waiting.value];
     acknowledged = [];
     await learn(value.items);
@@ -257,7 +257,7 @@ export function useStream<Body>(
     const added = fresh.filter(({ id }) => !known.has(id));
     if (added.length > 0) {
       acknowledged = [...acknowledged, ...added].sort((a, b) => a.seq - b.seq);
-      await writeSnapshot(`/${key()}`, JSON.parse(JSON.stringify({ items: acknowledged })));
+      await writeSnapshot(`/${key()}`, { items: acknowledged });
     }
     kept.value = acknowledged;
   }

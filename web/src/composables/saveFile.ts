@@ -1,3 +1,5 @@
+export const csvType = 'text/csv;charset=utf-8';
+
 /** Gives the user a file to keep. */
 export function saveFile(name: string, text: string, type = 'text/plain'): void {
   const link = document.createElement('a');

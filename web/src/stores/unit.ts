@@ -1,8 +1,8 @@
 import type { Model, Option, Sequence, UnitFacts, UnitSummary } from '@bemtor/core';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import { Away, read, Refused, send } from '../api/client.ts';
-import { technicianHere } from '../api/technician.ts';
+import { Away, read, Refused } from '../api/client.ts';
+import { changeUnit } from '../api/units.ts';
 
 export interface Published {
   readonly number: number;
@@ -61,24 +61,12 @@ export const useUnit = defineStore('unit', () => {
   async function change(facts: Partial<UnitFacts>): Promise<NotChanged | null> {
     const known = unit.value;
     if (!known) return { why: 'refused', words: 'no unit is open' };
-    const { serial, configuration, complaint, place, intake, leftAt, withdrawn, revision, id } = known;
-    const body: UnitFacts = {
-      serial,
-      configuration,
-      complaint,
-      place,
-      intake,
-      left: leftAt !== null,
-      withdrawn,
-      ...(technicianHere() ? { by: technicianHere() } : {}),
-      ...facts,
-    };
     try {
-      unit.value = await send<UnitSummary>(`/units/${id}`, body, { 'If-Match': `"${revision}"` }, 'PUT');
+      unit.value = await changeUnit(known, facts);
       return null;
     } catch (error) {
       if (error instanceof Refused && error.problem.code === 'unit-conflict') {
-        await load(id);
+        await load(known.id);
         return {
           why: 'conflict',
           words:

@@ -2,6 +2,7 @@
 import type { ModelSummary, UnitChange, UnitSummary } from '@bemtor/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { read } from '../../api/client.ts';
+import AskDialog from '../../components/AskDialog.vue';
 import { dayAndTime } from '../../composables/format.ts';
 
 /** Names of a unit put right: ticket, serial, model; with what they were before. Or it was made by mistake. */
@@ -63,59 +64,41 @@ const wordsOf = ({ facts }: UnitChange): string =>
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="620">
-    <v-form v-if="asked" class="card ask" :aria-label="`Correct ${asked.label}`" @submit.prevent="keep">
-      <h2>Correct {{ asked.label }}</h2>
-      <v-text-field v-model="label" label="Ticket" :rules="[rule]" maxlength="40" autofocus />
-      <v-text-field v-model="serial" label="Serial" maxlength="80" />
-      <v-select
-        v-model="model"
-        label="Model"
-        :items="choices"
-        :hint="
-          asked.job ? 'It has jobs that follow this model: hand it back and take it in again instead' : ''
-        "
-        :disabled="asked.job !== null"
-        persistent-hint
-      />
-      <details v-if="changes.length > 0">
-        <summary>What it was before</summary>
-        <ul>
-          <li v-for="past in changes" :key="past.revision">
-            <span class="mono">{{ dayAndTime(past.at) }}</span> {{ wordsOf(past)
-            }}{{ past.by ? ` (changed by ${past.by})` : '' }}
-          </li>
-        </ul>
-      </details>
-      <p class="acts">
-        <v-btn class="act-button primary" type="submit" variant="text" :disabled="!isChanged">Keep it</v-btn>
-        <v-btn class="act-button" variant="text" @click="open = false">Leave it</v-btn>
-        <v-btn
-          class="act-button"
-          variant="text"
-          data-testid="withdraw"
-          @click="(emit('withdraw', asked), (open = false))"
-          >{{ asked.label }} was made by mistake: withdraw it</v-btn
-        >
-      </p>
-    </v-form>
-  </v-dialog>
+  <AskDialog v-if="asked" v-model="open" role="group" :title="`Correct ${asked.label}`" @submit="keep">
+    <v-text-field v-model="label" label="Ticket" :rules="[rule]" maxlength="40" autofocus />
+    <v-text-field v-model="serial" label="Serial" maxlength="80" />
+    <v-select
+      v-model="model"
+      label="Model"
+      :items="choices"
+      :hint="asked.job ? 'It has jobs that follow this model: hand it back and take it in again instead' : ''"
+      :disabled="asked.job !== null"
+      persistent-hint
+    />
+    <details v-if="changes.length > 0">
+      <summary>What it was before</summary>
+      <ul>
+        <li v-for="past in changes" :key="past.revision">
+          <span class="mono">{{ dayAndTime(past.at) }}</span> {{ wordsOf(past)
+          }}{{ past.by ? ` (changed by ${past.by})` : '' }}
+        </li>
+      </ul>
+    </details>
+    <template #acts>
+      <v-btn class="act-button primary" type="submit" variant="text" :disabled="!isChanged">Keep it</v-btn>
+      <v-btn class="act-button" variant="text" @click="open = false">Leave it</v-btn>
+      <v-btn
+        class="act-button"
+        variant="text"
+        data-testid="withdraw"
+        @click="(emit('withdraw', asked), (open = false))"
+        >{{ asked.label }} was made by mistake: withdraw it</v-btn
+      >
+    </template>
+  </AskDialog>
 </template>
 
 <style scoped>
-.ask {
-  padding: 26px 30px;
-  display: grid;
-  gap: 14px;
-}
-h2 {
-  font: 600 32px/1.1 var(--label);
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-}
 ul {
   padding: 6px 0 0;
 }

@@ -1,8 +1,8 @@
 import type { UnitFacts, UnitSummary } from '@bemtor/core';
 import { computed, ref, shallowRef } from 'vue';
-import { Away, read, Refused, send } from '../../api/client.ts';
+import { Away, read, Refused } from '../../api/client.ts';
 import { sendLeftovers } from '../../api/leftovers.ts';
-import { technicianHere } from '../../api/technician.ts';
+import { changeUnit } from '../../api/units.ts';
 
 /** How long a slip is taken back by one key; afterwards the unit is taken in again from the list. */
 const undoMs = 600_000;
@@ -66,15 +66,8 @@ export function useBench() {
 
   /** Says something of a unit; the answer is the unit as it then stands, or null with the reason told. */
   async function change(unit: UnitSummary, facts: Partial<Correction>): Promise<UnitSummary | null> {
-    const { serial, configuration, complaint, place, intake, leftAt, withdrawn, revision, id } = unit;
-    const by = technicianHere();
-    const body = {
-      ...{ serial, configuration, complaint, place, intake, left: leftAt !== null, withdrawn },
-      ...facts,
-      ...(by ? { by } : {}),
-    };
     try {
-      return await send<UnitSummary>(`/units/${id}`, body, { 'If-Match': `"${revision}"` }, 'PUT');
+      return await changeUnit(unit, facts);
     } catch (error) {
       if (error instanceof Away) tell(`The server does not answer: ${unit.label} stands as it was.`);
       else if (error instanceof Refused && error.problem.code === 'unit-conflict')

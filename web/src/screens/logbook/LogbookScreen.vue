@@ -8,6 +8,7 @@ import { sendLeftovers } from '../../api/leftovers.ts';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { dayAndTime, duration } from '../../composables/format.ts';
+import { csvType, saveFile } from '../../composables/saveFile.ts';
 import { useKeys } from '../../composables/useKeys.ts';
 import { csvRows, filterJobs, noFilter, partsUsed, perGroup } from './insights.ts';
 
@@ -58,13 +59,7 @@ const groups = computed(() => [
 
 /** The jobs shown, as a table that other programs read (RFC 4180). */
 function saveCsv(): void {
-  if (!jobs.value) return;
-  const link = document.createElement('a');
-  const text = Papa.unparse(csvRows(jobs.value), { newline: '\r\n' });
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }));
-  link.download = 'logbook.csv';
-  link.click();
-  URL.revokeObjectURL(link.href);
+  if (jobs.value) saveFile('logbook.csv', Papa.unparse(csvRows(jobs.value), { newline: '\r\n' }), csvType);
 }
 
 const closed = computed(() => (jobs.value ?? []).filter((job) => job.closedAt));

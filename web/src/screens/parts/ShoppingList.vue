@@ -3,6 +3,7 @@ import type { LoggedJob, Sequence, Want } from '@bemtor/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
 import KeyHint from '../../components/KeyHint.vue';
+import { csvType, saveFile } from '../../composables/saveFile.ts';
 import { useKeys } from '../../composables/useKeys.ts';
 import { shoppingCsv, shoppingLines, shoppingText } from './shopping.ts';
 
@@ -59,13 +60,7 @@ async function copyText(): Promise<void> {
     told.value = 'This browser does not let a page copy; save the CSV instead.';
   }
 }
-function saveCsv(): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([shoppingCsv(props.wants)], { type: 'text/csv;charset=utf-8' }));
-  link.download = 'shopping.csv';
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
+const saveCsv = (): void => saveFile('shopping.csv', shoppingCsv(props.wants), csvType);
 useKeys(() => ({ t: () => void copyText(), v: saveCsv }));
 </script>
 

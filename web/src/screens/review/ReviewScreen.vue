@@ -2,6 +2,7 @@
 import { diffSequences } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
+import { saveFile } from '../../composables/saveFile.ts';
 import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { useKeys } from '../../composables/useKeys.ts';
@@ -68,13 +69,8 @@ const marked = computed(() => {
   return all.length > 0 || !own ? all : [own as string];
 });
 
-function download(): void {
-  const link = window.document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([json.value], { type: 'application/json' }));
-  link.download = `${unit.value?.model.code ?? 'sequence'}.json`;
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
+const download = (): void =>
+  saveFile(`${unit.value?.model.code ?? 'sequence'}.json`, json.value, 'application/json');
 
 const show = (wanted: Mode) => (mode.value = mode.value === wanted ? 'steps' : wanted);
 /** A finding that only a reading at the bench can mend: the line is begun in the recorder. */

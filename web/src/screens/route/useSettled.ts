@@ -21,7 +21,8 @@ import { editWords } from '../review/editing.ts';
 export function useSettled(unitId: string, published: Ref<Sequence | null>) {
   const store = useUnit();
   const recording = useRecording(ref([]));
-  const known = shallowRef<readonly SettledEdit[]>([]);
+  /** Null until asked for: nothing is asked here that was answered at another unit. */
+  const known = shallowRef<readonly SettledEdit[] | null>(null);
   /** What this page settled, the latest last. */
   const here = shallowRef<readonly Edit[]>([]);
   let opened = false;
@@ -36,10 +37,11 @@ export function useSettled(unitId: string, published: Ref<Sequence | null>) {
       known.value = value.settled;
     } catch (error) {
       if (!(error instanceof Away)) throw error;
+      known.value ??= [];
     }
   }
 
-  const edits = computed(() => [...known.value.map(({ edit }) => edit), ...here.value]);
+  const edits = computed(() => [...(known.value ?? []).map(({ edit }) => edit), ...here.value]);
   const document = computed(() =>
     published.value ? applyEdits(published.value, edits.value).sequence : null,
   );
@@ -47,7 +49,7 @@ export function useSettled(unitId: string, published: Ref<Sequence | null>) {
   const isAhead = computed(() => !sameDocument(document.value, published.value));
 
   /** Of the document alone: a new route only asks which of them it touches. */
-  const likely = computed(() => (document.value ? notBorneOut(document.value) : []));
+  const likely = computed(() => (known.value && document.value ? notBorneOut(document.value) : []));
 
   /** What the route takes without, and such devices usually wait for; nothing that was settled already. */
   function openFor(steps: readonly string[]): LikelyNeed[] {

@@ -2,6 +2,7 @@
 import { onMounted, onBeforeUnmount, ref, shallowRef } from 'vue';
 import { sendLeftovers, type Leftover } from '../../api/leftovers.ts';
 import { forgetStream } from '../../api/local.ts';
+import AskDialog from '../../components/AskDialog.vue';
 import EmptyState from '../../components/EmptyState.vue';
 import { dayAndTime } from '../../composables/format.ts';
 import { saveFile } from '../../composables/saveFile.ts';
@@ -79,16 +80,19 @@ async function drop(): Promise<void> {
         </p>
       </article>
     </template>
-    <v-dialog :model-value="dropping !== null" max-width="520" @update:model-value="dropping = null">
-      <div v-if="dropping" class="card ask" role="alertdialog" aria-label="Drop what waits">
-        <h2>Drop {{ dropping.items.length }} {{ dropping.items.length === 1 ? 'entry' : 'entries' }}?</h2>
-        <p>They were never kept by the server; from this device they are gone for good. Save them first.</p>
-        <p class="acts">
-          <v-btn class="act-button" variant="text" @click="dropping = null">Keep them</v-btn>
-          <v-btn class="act-button" variant="text" data-testid="drop-sure" @click="drop">Drop them</v-btn>
-        </p>
-      </div>
-    </v-dialog>
+    <AskDialog
+      v-if="dropping"
+      :model-value="true"
+      :title="`Drop ${dropping.items.length} ${dropping.items.length === 1 ? 'entry' : 'entries'}?`"
+      @update:model-value="dropping = null"
+      @submit="drop"
+    >
+      <p>They were never kept by the server; from this device they are gone for good. Save them first.</p>
+      <template #acts>
+        <v-btn class="act-button" variant="text" @click="dropping = null">Keep them</v-btn>
+        <v-btn class="act-button" variant="text" type="submit" data-testid="drop-sure">Drop them</v-btn>
+      </template>
+    </AskDialog>
   </section>
 </template>
 
@@ -128,13 +132,5 @@ time {
   font-size: 14px;
   color: var(--ink-soft);
   margin-right: 10px;
-}
-.ask {
-  padding: 24px 28px;
-  display: grid;
-  gap: 14px;
-}
-h2 {
-  font: 600 28px/1.1 var(--label);
 }
 </style>
