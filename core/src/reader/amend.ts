@@ -10,7 +10,8 @@ import {
   type Correction,
 } from './amendWays.ts';
 import type { LineContext } from './context.ts';
-import type { Entry } from './entries/entry.ts';
+import type { Screw } from '../sequence/screw.ts';
+import type { Entry, EntryOf } from './entries/entry.ts';
 import { isWord, type Chunk } from './phrases/chunk.ts';
 import { spansOf, type Reading } from './reading.ts';
 
@@ -224,26 +225,27 @@ const beforeNot = (chunks: readonly Chunk[], at: number): Chunk[] => {
   return chunks.slice(0, last?.k === 'break' ? at - 1 : at);
 };
 
-/** "all PH1, M2 by 5", behind a line that counted them without a kind. */
+/** "all PH0", "Phillips one, all of them five mil", "it is cross number one": more of those just counted. */
 function isKindOfLast(chunks: readonly Chunk[], context: LineContext): boolean {
-  const only = chunks.every(
-    (chunk) =>
-      chunk.k === 'kind' ||
-      chunk.k === 'break' ||
-      isWord(chunk, 'all', 'they', 'it', 'both', 'each', 'filler', 'and', 'the', 'of-them'),
+  const counted = context.lastLine.flatMap((entry) =>
+    entry.kind === 'undo' && entry.joint.type === 'screws' ? [entry.joint] : [],
   );
-  const kinds = chunks.filter(
-    (chunk) => chunk.k === 'kind' && (chunk.screw.size != null || chunk.screw.thread != null),
+  const sum = counted.reduce((all, { count }) => all + (count ?? 0), 0);
+  const isOfThem = (chunk: Chunk): boolean =>
+    chunk.k === 'kind' ||
+    chunk.k === 'break' ||
+    (chunk.k === 'measure' && chunk.unit === 'mm') ||
+    (chunk.k === 'verb' && chunk.act === 'be') ||
+    (chunk.k === 'count' && chunk.n === sum) ||
+    isWord(chunk, 'all', 'they', 'it', 'this', 'both', 'each', 'filler', 'and', 'the', 'of-them', 'so');
+  const told = chunks.reduce<Partial<Screw>>(
+    (kind, chunk) => (chunk.k === 'kind' ? { ...kind, ...chunk.screw } : kind),
+    {},
   );
-  const all = chunks.some((chunk) => isWord(chunk, 'all', 'they', 'both'));
-  return (
-    only &&
-    all &&
-    kinds.length > 0 &&
-    context.lastLine.some(
-      (entry) => entry.kind === 'undo' && entry.joint.type === 'screws' && entry.joint.screw?.size == null,
-    )
-  );
+  const { size, thread } = told;
+  const isNew = ({ screw }: EntryOf<'undo'>['joint']): boolean =>
+    (size == null || screw?.size == null) && (thread == null || screw?.thread == null);
+  return (size ?? thread) != null && chunks.every(isOfThem) && counted.length > 0 && counted.some(isNew);
 }
 
 /** "one of those eleven hides under the label": of the eleven just counted. */
@@ -267,11 +269,13 @@ function isFewer(chunks: readonly Chunk[], context: LineContext): boolean {
   const comes = chunks
     .slice(2, 6)
     .some((chunk) => isWord(chunk, 'out', 'off') || (chunk.k === 'verb' && chunk.act === 'come'));
-  const some = isWord(of, 'of-them') || (of?.k === 'verb' && of.act === 'come');
+  const isOut = (chunk: Chunk | undefined): boolean => isWord(chunk, 'out');
+  const out = isOut(of) || (of?.k === 'verb' && of.act === 'be' && isOut(chunks[2]));
+  const some = out || isWord(of, 'of-them') || (of?.k === 'verb' && of.act === 'come');
   return (
     count?.k === 'count' &&
     some &&
-    (comes || of?.k === 'verb') &&
+    (comes || out || of?.k === 'verb') &&
     groups.length === 1 &&
     (groups[0]?.joint.count ?? 0) > count.n
   );

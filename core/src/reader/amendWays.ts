@@ -322,7 +322,7 @@ function lengthIn(chunks: readonly Chunk[]): number | null {
   const at = chunks.findIndex((chunk) => chunk.k === 'look' && chunk.look === 'long');
   const count = chunks[at - 1];
   if (count?.k === 'count') return count.n;
-  const [only] = chunks.filter(({ k }) => k !== 'break' && k !== 'word' && k !== 'plain');
+  const [only] = chunks.filter(({ k }) => !['break', 'word', 'plain', 'kind'].includes(k));
   return only?.k === 'measure' && only.unit === 'mm' && chunks.every(({ k }) => k !== 'name')
     ? only.value
     : null;

@@ -287,7 +287,13 @@ const isListed = ({ chunks, cables }: Frame, scene: Scene): boolean =>
 
 function isOpened(frame: Frame, scene: Scene): boolean {
   // "cords out of the way": laid aside, still on.
-  if (/\bout of the way\b/i.test(textIn(scene.line, frame))) return false;
+  const text = textIn(scene.line, frame);
+  // "cable runs under the fan": where it lies.
+  if (
+    /\bout of the way\b/i.test(text) ||
+    /\b(?:runs?|goes|leads) (?:under|over|along|to|past|through|across)\b/i.test(text)
+  )
+    return false;
   if (comesFree(frame) || isListed(frame, scene)) return true;
   if (
     doing(

@@ -38,7 +38,9 @@ export function countOf(frame: Frame, counting = false): Counted | null {
 const isOfOpen = (frame: Frame): boolean => {
   const [only, ...others] = frame.counts;
   const next = only ? frame.chunks[only.at + 1] : undefined;
-  return others.length === 0 && next?.k === 'verb' && next.act === 'be' && frame.names.length === 0;
+  const lies =
+    next?.k === 'verb' && (next.act === 'be' || (next.lemma === 'hide' && frame.hiddenBy !== null));
+  return others.length === 0 && lies && frame.names.length === 0;
 };
 
 /** "at two corners", "on one side": where, not how many. */

@@ -191,7 +191,9 @@ function partMeant(scene: Scene, frame: Frame): string | null {
   }
   const power = frame.measures.some(({ unit }) => unit === 'mAh' || unit === 'Wh');
   const sized = frame.measures.some(({ unit }) => unit === 'mm' || unit === 'g' || unit === 'c');
-  if (sized && scene.topicSaid && scene.topic !== null) return scene.topic;
+  const last = scene.lastPlaced;
+  const numbered = frame.codes.length > 0 && !(last?.kind === 'lift' && last.part === scene.topic);
+  if ((sized || numbered) && scene.topicSaid && scene.topic !== null) return scene.topic;
   const owner = (scene.topicSaid ? null : inHand(scene)) ?? plugOwner(scene).part ?? scene.topic;
   if (!power || /battery|pack|cell/.test(owner ?? '')) return owner;
   return scene.context.parts.find((part) => /battery/.test(part)) ?? 'battery';
@@ -224,9 +226,19 @@ function ownerOf({ joint, sides: [side] }: Frame): string | null {
 const holdsByItself = (part: string): boolean =>
   partKindOf(part) === 'foot' || /(?:^|-)(?:seal|cap|bung|bumper|blank|stylus)$/.test(part);
 
+/** "fan lacks one screw", "the fan is one screw short": fewer than there are holes for. */
+function isShort(frame: Frame): boolean {
+  const { chunks, counts, looks, names } = frame;
+  const last = chunks[chunks.length - 1];
+  const [count] = counts;
+  const short = last?.k === 'look' && last.look === 'short' && count?.n === 1 && looks.length === 1;
+  const bare = chunks.slice((count?.at ?? 0) + 1, -1).every(({ k }) => k === 'joint');
+  return names.length > 0 && !hasScrew(frame) && (doing(frame, 'lack') !== undefined || (short && bare));
+}
+
 /** "one missing", "the ninth never was there", "dust filter missing". True where it is one. */
 export function readMissing(scene: Scene, frame: Frame, piece: Piece): boolean {
-  if (!frame.words.has('missing')) return false;
+  if (!frame.words.has('missing') && !isShort(frame)) return false;
   const counted = countOf(frame);
   const [name] = [...frame.names, ...frame.holders];
   const said = name ? resolved(scene, name) : ownerOf(frame);

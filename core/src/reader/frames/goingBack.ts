@@ -27,9 +27,12 @@ const looksNew = (frame: Frame): boolean => frame.words.has('new') && !leaves(fr
 
 /** Is something put back, or a new one in? Particles and verbs decide; where the work goes up already, less is needed. */
 export function isGoingBack(scene: Scene, piece: Piece, frame: Frame): boolean {
-  const held = !scene.up && saysHow(frame);
+  const held = (!scene.up && saysHow(frame)) || isStateBefore(scene, frame);
+  const aside = frame.particles.includes('away');
   const fits =
-    !held && frame.verbs.some(({ act, lemma, form }) => act === 'fit' && isFitting(lemma, form, frame));
+    !held &&
+    !aside &&
+    frame.verbs.some(({ act, lemma, form }) => act === 'fit' && isFitting(lemma, form, frame));
   const takes = frame.verbs.some(
     ({ act, lemma }) =>
       ['unscrew', 'loosen', 'unplug', 'peel', 'unclip', 'cut', 'drill'].includes(act) ||
@@ -48,6 +51,15 @@ export function isGoingBack(scene: Scene, piece: Piece, frame: Frame): boolean {
   const closes = frame.words.has('again') && frame.names.length > 0 && !takes;
   return closes || (scene.up && !takes && !leaves(frame) && staysUp(scene, frame, piece));
 }
+
+/** "fan clipped on, popped it off": how it was held until then. */
+const isStateBefore = (scene: Scene, frame: Frame): boolean =>
+  scene.takesApart &&
+  !scene.upSaid &&
+  !scene.acted &&
+  frame.verbs.some(({ act, form }) => act === 'fit' && form === 'past') &&
+  !frame.words.has('back') &&
+  !frame.words.has('again');
 
 const isShutting = (frame: Frame): boolean =>
   frame.words.has('down') || frame.names.some(({ part }) => part === 'lid' || part === 'computer');
@@ -80,7 +92,8 @@ const isBackCover = (scene: Scene, frame: Frame): boolean =>
 
 /** In the middle of closing, a bare group or name goes back too. */
 const staysUp = (scene: Scene, frame: Frame, piece: Piece): boolean =>
-  (scene.upSaid || (frame.screw.size == null && frame.screw.thread == null)) &&
+  // "3 T5 in the fan"
+  (scene.upSaid || frame.holders.length > 0 || (frame.screw.size == null && frame.screw.thread == null)) &&
   frame.verbs.every(({ act }) => ['be', 'have', 'fit', 'press', 'slide', 'lay', 'turn'].includes(act)) &&
   frame.measures.length + frame.codes.length === 0 &&
   !has(piece, 'missing', 'stripped', 'stuck') &&

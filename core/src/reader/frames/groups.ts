@@ -8,13 +8,13 @@ import { refinesGroup } from './refine.ts';
 import type { Scene } from './scene.ts';
 import { bare, confirmsSome, isTotal, totalsLeads } from './sums.ts';
 import { readUncounted } from './uncounted.ts';
-import { openGroup } from './openGroup.ts';
+import { giveAll, openGroup } from './openGroup.ts';
 
 /** Reads a frame as things counted that hold a part. True where it is one. */
 export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
   hiddenByName(frame);
   if (placesGroup(scene, frame)) return true;
-  if (refinesGroup(scene, frame)) return true;
+  if (refinesGroup(scene, frame) || tellsLength(scene, frame)) return true;
   if (frame.words.has('rest') && countOf(frame) === null && readRest(scene, frame)) return true;
   const counted = countOf(frame, scene.groups.length > 0);
   if (counted !== null && scene.ordering === piece.sentence && bare(frame)) return true;
@@ -29,7 +29,11 @@ export function readGroup(scene: Scene, frame: Frame, piece: Piece): boolean {
   if (!isEnough(scene, frame, counted)) return false;
   if (refersBack(scene, frame, counted)) return true;
   const verb = doing(frame, 'take', 'unscrew');
-  if (verb?.form === 'plain') scene.repeat = (part) => scene.put({ kind: 'lift', part }, spanOf(frame));
+  if (verb?.form === 'plain' || (verb?.act === 'take' && verb.form === 'past'))
+    scene.repeat = (part) => {
+      if (scene.joined) giveAll(scene, part);
+      scene.put({ kind: 'lift', part }, spanOf(frame));
+    };
   openGroup(scene, frame, piece, counted);
   return true;
 }
@@ -65,6 +69,18 @@ function placesGroup(scene: Scene, frame: Frame): boolean {
   const found = frame.words.has('now') && frame.particles.includes('loose');
   if (!spread && !told && !found) return false;
   last.end = Math.max(last.end, spanOf(frame).end);
+  return true;
+}
+
+/** "three screws, six long": more than were counted, so it is their length. */
+function tellsLength({ groups }: Scene, { counts, looks, chunks, names, words }: Frame): boolean {
+  const last = groups[groups.length - 1];
+  const [count] = counts;
+  const look = chunks[(count?.at ?? 0) + 1];
+  const isLong = look?.k === 'look' && look.look === 'long' && looks.length === 1 && counts.length === 1;
+  if (!last || !count || !isLong || names.length > 0 || words.has('more')) return false;
+  if (last.type !== 'screws' || last.screw.lengthMm != null || count.n <= (last.n ?? count.n)) return false;
+  last.screw = { ...last.screw, lengthMm: count.n };
   return true;
 }
 
@@ -210,7 +226,7 @@ function fillsCount(scene: Scene, frame: Frame, counted: Counted): boolean {
     last.draft.joint.count != null ||
     scene.groups.length > 0 ||
     frame.names.length + frame.cables.length > 0 ||
-    hasScrew(frame) ||
+    (hasScrew(frame) && last.draft.joint.type !== 'screws') ||
     counted.more
   )
     return false;
@@ -222,7 +238,13 @@ function fillsCount(scene: Scene, frame: Frame, counted: Counted): boolean {
       ? (joint.type !== 'connector' || pieces) && joint.type !== 'slide'
       : frame.joint.type === joint.type;
   if (!same || (leaves(frame) && frame.joint === null && !bare(frame))) return false;
-  last.draft = { ...last.draft, joint: { ...joint, count: counted.n } };
+  const screw = { ...joint.screw, ...frame.screw };
+  const kind = hasScrew(frame) ? { screw } : {};
+  last.draft = {
+    ...last.draft,
+    tool: screw.size ?? last.draft.tool,
+    joint: { ...joint, ...kind, count: counted.n },
+  };
   last.end = spanOf(frame).end;
   return true;
 }

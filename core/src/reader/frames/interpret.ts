@@ -38,7 +38,8 @@ export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
   // What a caption misheard is no name.
   const pieces = scene.context.spoken ? said : nameUnknowns(said, scene.line);
   const told = pieces.map((piece): Told => ({ piece, frames: readFrames(piece, scene.line) }));
-  if (told.some(isTakingApart)) scene.up = false;
+  scene.takesApart = told.some(isTakingApart);
+  if (scene.takesApart) scene.up = false;
   const stated = scene.context.spoken ? readPrerequisites(scene, told) : 0;
   for (let i = stated; i < told.length;) {
     const sentence = told
@@ -51,8 +52,10 @@ export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
     const made = scene.placed.length + scene.groups.length;
     const before = scene.trace();
     if (one && isPutOff(one)) takeBack(scene, one.piece);
+    else if (one && mayOwn(scene, one.piece)) scene.unread.push(spanOf(one.piece));
     else if (one) readPiece(scene, one);
-    if (one && scene.trace() === before && saysSomething(scene, one.piece)) note(scene, one.piece);
+    if (one && scene.trace() === before && saysSomething(scene, one.piece) && !mayOwn(scene, one.piece))
+      note(scene, one.piece);
     if (scene.placed.length + scene.groups.length !== made && one) scene.actSentence = one.piece.sentence;
     for (const chunk of one?.piece.chunks ?? [])
       if (chunk.k === 'name' && !chunk.bare) scene.said.push(chunk.part);
@@ -87,6 +90,14 @@ const telling: ReadonlySet<Chunk['k']> = new Set([
 const saysSomething = (scene: Scene, { chunks }: Piece): boolean =>
   chunks.some((chunk) => telling.has(chunk.k) && !(chunk.k === 'name' && chunk.part === scene.topic)) ||
   chunks.some((chunk) => isWord(chunk, 'danger'));
+
+/** "3 T5, gizmo": a word that nobody knows may be the part whose screws they are. */
+const mayOwn = ({ groups }: Scene, { chunks, joiner, last }: Piece): boolean =>
+  last &&
+  joiner === 'comma' &&
+  chunks.every(({ k }) => k === 'unknown') &&
+  groups.length > 0 &&
+  groups.every(({ partInferred }) => partInferred);
 
 /** "…, later", "…, not yet": the act just said is not done. */
 const isPutOff = ({ piece }: Told): boolean =>
@@ -123,6 +134,7 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
   scene.joined = piece.joiner === 'and';
   if (/\border\b/i.test(textIn(scene.line, piece))) scene.ordering = piece.sentence;
   if (piece.sentence !== scene.sentence) {
+    scene.kindAhead = null;
     scene.sharing = false;
     scene.hangsOn = null;
   }
@@ -198,9 +210,10 @@ const isBareName = ({ chunks }: Piece): boolean =>
   chunks.some(({ k }) => k === 'name') &&
   chunks.every((chunk) => chunk.k === 'name' || isWord(chunk, 'the', 'a', 'then', 'it'));
 
-/** "T5 torx, three of the fan": a kind alone, before anything is counted. */
+/** "T5 torx, three of the fan", "fan, PH0, 3 of them": a kind alone, before anything is counted. */
 function announcesKind(scene: Scene, piece: Piece, frame: Frame): boolean {
-  const alone = piece.joiner === 'start' && piece.chunks.every(({ k }) => k === 'kind' || k === 'plain');
+  const first = piece.joiner === 'start' || (piece.joiner === 'comma' && scene.topicSaid && !scene.acted);
+  const alone = first && piece.chunks.every(({ k }) => k === 'kind' || k === 'plain');
   if (!alone || !hasScrew(frame) || scene.groups.length > 0) return false;
   scene.kindAhead = frame.screw;
   return true;
@@ -346,6 +359,8 @@ const liftsToo = (frame: Frame): boolean =>
   leaves(frame) &&
   frame.names.length > 0 &&
   !frame.words.has('they') &&
+  // "fan 7 of 8 out": of the eight, seven are.
+  !(frame.counts.length === 2 && frame.words.has('of')) &&
   frame.verbs.every((verb) => verb.act !== 'come' || isSubjectOf(frame, verb)) &&
   nameNearParticle(frame);
 

@@ -9,6 +9,7 @@ import { closeGroups } from './sums.ts';
 /** Verbs that take a part off by themselves; all others need a particle (`work it out`, `swing away`). */
 const whole = new Set([
   'remove',
+  'detach',
   'lift',
   'extract',
   'withdraw',
@@ -51,6 +52,7 @@ export function readLift(scene: Scene, frame: Frame): boolean {
   const [first] = targets;
   if (!first) return false;
   takesGroups(scene, targets);
+  takesLeads(scene, targets);
   closeGroups(scene);
   const loosens = verb?.act === 'unscrew' || verb?.act === 'loosen';
   if (loosens && !lifted && frame.counts.length === 0 && targets.length === 1)
@@ -120,8 +122,20 @@ function takesGroups(scene: Scene, targets: readonly Target[]): void {
   if (!open?.partInferred || !target || targets.length > 1 || target.inferred) return;
   const { off, part } = scene.context;
   const guessed = open.part === null || off || part === null || open.start === 0 || !scene.topicSaid;
-  if (guessed && open.joint.hiddenBy !== target.part)
-    for (const group of scene.groups) group.part = target.part;
+  if (!guessed || open.joint.hiddenBy === target.part) return;
+  for (const group of scene.groups) group.part = target.part;
+}
+
+/** "3 T5 and the plug, fan out": a lead behind such screws is of that part too. */
+function takesLeads(scene: Scene, targets: readonly Target[]): void {
+  const [target] = targets;
+  if (!target || target.inferred || targets.length > 1 || scene.topicSaid) return;
+  const guessed = scene.placed.filter(
+    ({ draft, inferred }) => draft.kind === 'undo' && inferred.includes('part'),
+  );
+  if (!guessed.some(({ draft }) => draft.kind === 'undo' && draft.joint.type === 'screws')) return;
+  for (const placed of guessed)
+    if (placed.draft.kind === 'undo') placed.draft = { ...placed.draft, part: target.part };
 }
 
 /** "three clips, unhooked 'em"; "flipped the bar and it slid out"; "flex A, slide lock, off": no further act. */
@@ -192,7 +206,7 @@ function isLifted(frame: Frame, verb: Verb | undefined): boolean {
   if (verb && tipping.has(verb.lemma) && frame.particles.every((particle) => particle === 'up')) return false;
   if (leaves(frame))
     return verb?.act !== 'open' || frame.particles.some((p) => p === 'off' || p === 'out' || p === 'away');
-  if (!verb) return false;
+  if (!verb) return isDone(frame);
   const verbAt = frame.chunks.findIndex(({ k }) => k === 'verb');
   const pronoun = frame.chunks
     .slice(verbAt + 1)
@@ -219,6 +233,13 @@ function isLifted(frame: Frame, verb: Verb | undefined): boolean {
   if (verb.act === 'peel') return frame.names.length > 0 || pronoun || verb.form === 's';
   return false;
 }
+
+/** "fan done", "the fan is done" */
+const isDone = ({ chunks, names, particles, verbs }: Frame): boolean =>
+  names.length === 1 &&
+  particles[0] === 'done' &&
+  verbs.every(({ act }) => act === 'be') &&
+  chunks.every((chunk) => chunk.k === 'name' || chunk.k === 'verb' || isWord(chunk, 'the', 'done'));
 
 /** A cover that is pried, clips of a part that let go, a part that slides: the joint is undone, nothing lifted yet. */
 const opensSomething = (frame: Frame, verb: Verb | undefined): boolean =>

@@ -115,6 +115,8 @@ export const isLostOrHeld = (frame: Frame): boolean =>
 /** Does a word deny the act? `no` before a code is "number"; "not the fan" behind an act was cut off before. */
 export function isDenied(piece: Piece, frame: Frame): boolean {
   if (has(piece, 'not', 'never')) return true;
+  // "without removing the fan"
+  if (isWord(piece.chunks[0], 'without') && piece.chunks[1]?.k === 'verb') return true;
   const at = piece.chunks.findIndex((chunk) => isWord(chunk, 'no'));
   if (at > 0 && isWord(piece.chunks[at - 1], 'with')) return false;
   if (at < 0)
@@ -202,6 +204,30 @@ export const saysWhich = (scene: Scene, piece: Piece, frame: Frame): boolean =>
   (frame.verbs.every(({ act }) => act === 'be') &&
     /\b(?:is|are|was|were) the ones? (?:with|that|which|by|near|on|in)\b/i.test(textIn(scene.line, piece)));
 
+/** "the fan screws go in cell 3", "put the screws in a cup": where they are kept meanwhile. */
+export const isKept = (scene: Scene, piece: Piece, frame: Frame): boolean =>
+  frame.joint?.type === 'screws' &&
+  frame.verbs.some(
+    ({ act, lemma }) => act === 'lay' || lemma === 'go' || lemma === 'put' || lemma === 'keep',
+  ) &&
+  /\b(?:cell|cup|bag|tray|tin|box|pile|mat|magnet|bowl|jar|dish|pocket)s?\b/i.test(textIn(scene.line, piece));
+
+/** "2.47 by the calipers": how thick a thread was found to be, before its kind is said. */
+export const isGauged = (scene: Scene, piece: Piece, frame: Frame): boolean =>
+  /\b(?:by|on|with) (?:the |my )?(?:calipers?|callipers?|gauge|vernier|micrometer)\b/i.test(
+    textIn(scene.line, piece),
+  ) &&
+  !hasScrew(frame) &&
+  frame.joint === null &&
+  frame.measures.every(({ unit }) => unit !== 'mm');
+
+/** "fan to be replaced", "order a new fan": wanted, and not done yet. */
+export const isOwed = (scene: Scene, piece: Piece, frame: Frame): boolean =>
+  !leaves(frame) &&
+  /\bto be \w+(?:ed|n)\b|^(?:must |to )?(?:order|buy)(?:ed|ing)? an?(?:other)? /i.test(
+    textIn(scene.line, piece),
+  );
+
 /** "six screws lie in a bag", "picks lie at four corners": where things were put. */
 export const liesAbout = (frame: Frame): boolean =>
   doing(frame, 'lay') !== undefined &&
@@ -211,7 +237,9 @@ export const liesAbout = (frame: Frame): boolean =>
 /** "that means the board out first"; "pulled an hour ago"; "lead out of the wall". */
 export const isOfAnotherTime = (scene: Scene, piece: Piece, frame: Frame): boolean =>
   frame.verbs.some(({ act }) => act === 'mean') ||
-  /\b(?:ago|yesterday|last (?:week|year|month))\b/i.test(textIn(scene.line, piece)) ||
+  /\b(?:ago|yesterday|last (?:week|year|month)|(?:was|were|been) (?:off|out|open|apart) before)\b/i.test(
+    textIn(scene.line, piece),
+  ) ||
   (leaves(frame) && /\b(?:the )?(?:wall|outlet)\b/i.test(textIn(scene.line, piece)));
 
 /** "it lifts out once its ribbon is off": how it goes, not that it went. */

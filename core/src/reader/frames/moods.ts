@@ -27,6 +27,13 @@ const rows: readonly Row[] = [
   ['note', signs.isGiven],
   ['note', (_, frame) => frame.joint?.type === 'screws' && signs.liesAbout(frame)],
   ['note', (piece, frame, scene) => signs.isOfAnotherTime(scene, piece, frame)],
+  [
+    'note',
+    (piece, frame, scene) =>
+      signs.isKept(scene, piece, frame) ||
+      signs.isOwed(scene, piece, frame) ||
+      signs.isGauged(scene, piece, frame),
+  ],
   ['note', signs.isGeneral],
   ['note', (piece) => signs.onlyTries(piece) || signs.isOfOneOf(piece)],
   ['note', (_, frame) => signs.isLostOrHeld(frame) || signs.satOver(frame)],

@@ -23,6 +23,7 @@ export function openGroup(scene: Scene, frame: Frame, piece: Piece, counted: Cou
   if (named !== null) scene.name(named);
   const sided = pairsUp(scene, frame, named, counted);
   const type = typeOf(scene, frame);
+  if (named !== null && piece.joiner === 'and') giveAll(scene, named);
   const before = scene.groups[scene.groups.length - 1];
   if (named !== null && before && before.part !== named && !before.partInferred) closeGroups(scene);
   const last = scene.groups[scene.groups.length - 1];
@@ -176,8 +177,14 @@ function heldByAll(scene: Scene, frame: Frame): string | null {
   const open = scene.groups.length > 0 && scene.groups.every(({ partInferred }) => partInferred);
   if (!holder || !open) return null;
   const part = resolved(scene, holder);
-  for (const group of scene.groups) Object.assign(group, { part, partInferred: false });
+  giveAll(scene, part);
   return part;
+}
+
+/** "3 T5 and 2 PH0 hold the fan": whose all of them are, where none was named before. */
+export function giveAll({ groups }: Scene, part: string): void {
+  if (!groups.every(({ partInferred }) => partInferred)) return;
+  for (const group of groups) Object.assign(group, { part, partInferred: false });
 }
 
 /** What is counted once holds for each of a pair. */

@@ -12,6 +12,8 @@ export interface Piece {
   readonly asked: boolean;
   /** A colon follows: it heads what comes next. */
   readonly header: boolean;
+  /** Nothing follows in the line. */
+  readonly last: boolean;
 }
 
 const joinerOf = (chunk: Chunk): Joiner | null => {
@@ -46,13 +48,13 @@ function withoutTags(line: string, chunks: readonly Chunk[]): Chunk[] {
 
 /** Takes a line apart at marks and joining words. Sentences end at full stops, questions and changes of speaker. */
 export function readPieces(line: string, all: readonly Chunk[]): Piece[] {
-  const pieces: { chunks: Chunk[]; joiner: Joiner; sentence: number; asked: boolean; header: boolean }[] = [];
+  const pieces: { -readonly [K in keyof Piece]: Piece[K] }[] = [];
   let current: Chunk[] = [];
   let joiner: Joiner = 'start';
   let sentence = 0;
   const close = (next: Joiner): void => {
     if (current.length > 0) {
-      pieces.push({ chunks: current, joiner, sentence, asked: false, header: next === 'colon' });
+      pieces.push({ chunks: current, joiner, sentence, asked: false, header: next === 'colon', last: false });
       joiner = next;
     } else joiner = strongest(joiner, next);
     current = [];
@@ -74,6 +76,8 @@ export function readPieces(line: string, all: readonly Chunk[]): Piece[] {
     sentence++;
   }
   close('stop');
+  const last = pieces[pieces.length - 1];
+  if (last) last.last = true;
   return pieces;
 }
 

@@ -48,7 +48,7 @@ function place(
       frame.verbs.push(chunk);
       return 'act';
     case 'name':
-      return placeName(frame, chunk, role);
+      return placeName(frame, chunk, role, line);
     case 'joint':
       return isBehindAfter(chunks, i) ? 'act' : placeJoint(frame, chunk, role);
     case 'cable':
@@ -152,11 +152,21 @@ function placeMeasure(frame: Frame, measure: ChunkOf<'measure'> & Chunk): void {
   else frame.measures.push(measure);
 }
 
-function placeName(frame: Frame, name: Named, role: Role): Role {
+/** "the plug from the fan", "the ribbon to the keyboard": whose lead it is. All lead to the system board. */
+function ownLead({ cables, names }: Frame, { part, known, start }: Named, line: string): boolean {
+  const [cable, ...more] = cables;
+  if (!/\b(?:to|from)(?: the)? $/i.test(line.slice(Math.max(0, start - 10), start))) return false;
+  if (cable?.owner !== null || more.length + names.length > 0 || part === 'system-board') return false;
+  cables[0] = { ...cable, owner: known ? part : `${part}-${cable.word}` };
+  return true;
+}
+
+function placeName(frame: Frame, name: Named, role: Role, line: string): Role {
   if (role === 'under') frame.hiddenBy = name.part;
   else if (role === 'on') frame.holders.push(name);
-  else if (role === 'at') frame.places.push(name);
-  else if (role === 'means') frame.places.push(name);
+  else if (role === 'at') {
+    if (!ownLead(frame, name, line)) frame.places.push(name);
+  } else if (role === 'means') frame.places.push(name);
   else frame.names.push(name);
   return 'act';
 }

@@ -6,6 +6,7 @@ import { readTogether } from './together.ts';
 import { doing, type Frame } from './frame.ts';
 import { has, type Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
+import { readStatement } from './statements.ts';
 
 const spanOf = (told: readonly Told[]): { start: number; end: number } => ({
   start: told[0]?.piece.chunks[0]?.start ?? 0,
@@ -17,6 +18,7 @@ export function readRelation(scene: Scene, told: readonly Told[]): number {
   return (
     readTogether(scene, told) ||
     readCovers(scene, told) ||
+    readStatement(scene, told) ||
     readRequires(scene, told) ||
     readHeldBy(scene, told) ||
     readBlocked(scene, told)

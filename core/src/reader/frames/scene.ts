@@ -131,6 +131,8 @@ export class Scene {
   toldBefore = false;
   /** A colon stands behind a word that is no part: what it counts is no screw. */
   ofTalk: string | null | false = false;
+  /** The line takes something off, in whichever of its pieces. */
+  takesApart = false;
   up: boolean;
   /** Going back was said in this line, not taken from the lines before. */
   upSaid = false;
@@ -254,6 +256,8 @@ const mute = new Set(['bracket', 'shield', 'foot', 'frame', 'tape', 'hinge', 'la
 export function plugOwner(scene: Scene): { part: string | null; inferred: boolean } {
   const owner = ownerFor(scene);
   const { topic } = scene;
+  // "cage plug: off": named by its plug, it has one.
+  if (scene.topicSaid && scene.topicIsLead) return owner;
   if (topic !== null && scene.pair.length === 0 && coversPlug.test(topic)) {
     const own = heldLead(topic);
     if (own !== null) return { part: own, inferred: true };

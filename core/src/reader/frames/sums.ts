@@ -1,3 +1,4 @@
+import type { Entry } from '../entries/entry.ts';
 import { verbFor } from '../../estimate/defaultSeconds.ts';
 import type { Screw } from '../../sequence/screw.ts';
 import type { EntryJoint } from '../entries/entry.ts';
@@ -33,7 +34,13 @@ export function isTotal(scene: Scene, frame: Frame, counted: Counted): boolean {
   const spread = counted.spread && scene.groups.length === 1 && scene.groups[0]?.n === counted.n;
   if (spread || repeated) return true;
   if (total && frame.names[0] && !frame.words.has('this')) {
-    scene.name(partNamed(scene, frame) ?? frame.names[0].part);
+    const part = partNamed(scene, frame) ?? frame.names[0].part;
+    // "fan 8 T5 in all", when none of them was counted yet: those are they.
+    const counts = ({ kind, ...entry }: Entry): boolean =>
+      kind === 'undo' && 'part' in entry && entry.part === part;
+    const lines = [scene.context.lastLine, ...scene.context.earlier.slice(0, 6)];
+    if (sum === 0 && hasScrew(frame) && !lines.flat().some(counts)) return false;
+    scene.name(part);
     return true;
   }
   if (!total || (frame.joint !== null && frame.verbs.length > 0)) return false;

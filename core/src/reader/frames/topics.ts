@@ -59,6 +59,17 @@ export function countsLeads(scene: Scene, frame: Frame): boolean {
   return true;
 }
 
+/** "4 PH0 screws, fan", "3 T5 out (fan)": a name alone at the end of the line says whose they are. */
+const endsGroup = (scene: Scene, piece: Piece, frame: Frame): boolean =>
+  piece.last &&
+  piece.joiner === 'comma' &&
+  frame.names.length === 1 &&
+  frame.words.size === (frame.words.has('the') ? 1 : 0) &&
+  frame.cables.length + frame.verbs.length + frame.particles.length + frame.codes.length === 0 &&
+  frame.joint === null &&
+  frame.measures.length + frame.unread.length === 0 &&
+  scene.groups.every(({ partInferred }) => partInferred);
+
 /** "…, which hold the back cover": whose the screws are. */
 export function ownsGroup(scene: Scene, piece: Piece, frame: Frame): boolean {
   const inferred = scene.groups.length > 0 && scene.groups[0]?.partInferred === true;
@@ -73,9 +84,11 @@ export function ownsGroup(scene: Scene, piece: Piece, frame: Frame): boolean {
       : undefined;
   const name = frame.names[0] ?? from;
   const holds = doing(frame, 'fix', 'hold') !== undefined && (has(piece, 'which') || inferred);
-  if (!name || scene.groups.length === 0 || frame.counts.length > 0 || !(holds || from)) return false;
-  for (const group of scene.groups) [group.part, group.partInferred] = [resolved(scene, name), false];
-  scene.name(resolved(scene, name));
+  const said = holds || from !== undefined || endsGroup(scene, piece, frame);
+  if (!name || scene.groups.length === 0 || frame.counts.length > 0 || !said) return false;
+  const part = withSide(frame, resolved(scene, name));
+  for (const group of scene.groups) [group.part, group.partInferred] = [part, false];
+  scene.name(part);
   return true;
 }
 
@@ -141,6 +154,8 @@ export function isTopicOnly(scene: Scene, piece: Piece, frame: Frame): boolean {
   }
   if (piece.joiner !== 'comma' && piece.joiner !== 'and') scene.waiting = [];
   if (piece.joiner === 'because') return false;
+  // "fan T5 (3)": the kind of what is counted next.
+  if (hasScrew(frame) && frame.names.length > 0 && scene.groups.length === 0) scene.kindAhead = frame.screw;
   topicOf(scene, frame);
   if (!isPure(piece)) return true;
   if (scene.pair.length > 1 && parts.length === 1) {

@@ -9,7 +9,11 @@ import type { Piece } from './piece.ts';
 export function nameUnknowns(pieces: readonly Piece[], line: string): Piece[] {
   return pieces.map((piece, i): Piece => {
     const { chunks } = piece;
-    if (piece.asked || chunks.some(({ k }) => k === 'name' || k === 'cable')) return piece;
+    if (
+      piece.asked ||
+      chunks.some((chunk) => chunk.k === 'name' || (chunk.k === 'cable' && chunk.owner !== null))
+    )
+      return piece;
     const from = chunks.findIndex(({ k }) => k === 'unknown');
     const length = chunks.slice(from).findIndex(({ k }) => k !== 'unknown');
     const to = length < 0 ? chunks.length : from + length;
@@ -34,17 +38,28 @@ function standsAsPart(
   const behind = chunks.slice(to);
   if (before.every(isLeading)) {
     const heads = behind.length === 0 && leads(piece, next);
-    return holds(heads ? (next?.chunks ?? []) : behind) || isUndone(behind[0]);
+    // "held by 3 screws, the gizmo"
+    const ends = behind.length === 0 && piece.last && piece.joiner === 'comma';
+    if (ends && isWord(before.at(-1), 'the')) return true;
+    const what = heads ? (next?.chunks ?? []) : behind;
+    return holds(what) || isUndone(behind[0]) || leavesPlace(what);
   }
   const said = before.filter((chunk) => !isWord(chunk, 'the', 'a', 'this'));
-  const last = said.at(-1);
+  const last = said.findLast((chunk) => !isAway(chunk));
   const definite = said.length < before.length;
   if (isUndone(last)) return definite || behind[0] === undefined || behind[0].k === 'word';
   const counted =
     before.some(({ k }) => k === 'count') && before.some(({ k }) => k === 'joint' || k === 'kind');
-  const onThe = isWord(last, 'at') && /^on the$/i.test(line.slice(last?.start, last?.end));
-  const holder = isWord(last, 'of') || (last?.k === 'verb' && holding.has(last.act));
-  return counted && (onThe || (definite && holder));
+  const onThe =
+    isWord(last, 'at') && /^(?:(?:on|in|from) the|out of)$/i.test(line.slice(last?.start, last?.end));
+  // "out with the gizmo", "the plug of the gizmo"
+  if (definite && isWord(last, 'with') && isAway(before[0])) return true;
+  if (definite && isWord(last, 'of', 'for', 'from', 'to') && before.some(({ k }) => k === 'cable'))
+    return true;
+  const holder = isWord(last, 'of', 'from', 'in') || (last?.k === 'verb' && holding.has(last.act));
+  // "3 T5 screws gizmo", "3 T5 from gizmo"
+  const bare = last?.k === 'joint' && last.type === 'screws' && last.plural;
+  return counted && (onThe || (holder && definite) || (behind.length === 0 && (bare || holder)));
 }
 
 const undoing: ReadonlySet<string> = new Set([
@@ -62,6 +77,16 @@ const undoing: ReadonlySet<string> = new Set([
 const holding: ReadonlySet<string> = new Set(['hold', 'release', 'fit']);
 const isUndone = (chunk: Chunk | undefined): boolean => chunk?.k === 'verb' && undoing.has(chunk.act);
 
+const isAway = (chunk: Chunk | undefined): boolean => isWord(chunk, 'off', 'out', 'away', 'free');
+
+/** "gizmo is off now", "gizmo has come out": what stands behind it says that it left. */
+const leavesPlace = (chunks: readonly Chunk[]): boolean => {
+  const at = chunks.findIndex(
+    (chunk) => !(chunk.k === 'verb' && ['be', 'have'].includes(chunk.act)) && !isWord(chunk, 'now', 'can'),
+  );
+  return isAway(chunks[at]) || isUndone(chunks[at]);
+};
+
 /** "gizmo: …", and "gizmo, …" where a line begins with it. */
 const leads = (piece: Piece, next: Piece | undefined): boolean =>
   piece.header || (piece.joiner === 'start' && next?.joiner === 'comma');
@@ -70,10 +95,22 @@ const isLeading = (chunk: Chunk): boolean => isWord(chunk, 'the', 'a', 'now', 'a
 
 /** A count of what holds, or a lead: not a bare figure, which may count anything. */
 function holds(chunks: readonly Chunk[]): boolean {
-  const [first, second] = chunks;
+  const [first, second] = chunks.slice(leadIn(chunks));
   if (first?.k === 'cable') return true;
   if (first?.k === 'joint') return true;
+  // "gizmo: PH0 x 3"
+  if (first?.k === 'kind' && chunks.some(({ k }) => k === 'count')) return true;
   return first?.k === 'count' && (second?.k === 'joint' || second?.k === 'kind' || second?.k === 'cable');
+}
+
+/** "gizmo has 3 screws", "the gizmo is held by 3 T5": how many words stand before what holds it. */
+function leadIn(chunks: readonly Chunk[]): number {
+  const at = chunks.findIndex(
+    (chunk) =>
+      !(chunk.k === 'verb' && ['have', 'be', 'hold', 'fix'].includes(chunk.act)) &&
+      !isWord(chunk, 'with', 'at'),
+  );
+  return chunks[0]?.k === 'verb' ? at : 0;
 }
 
 /** One or two words that could be a noun; empty where they could not. */

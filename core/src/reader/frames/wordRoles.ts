@@ -1,6 +1,6 @@
 import { isParticle, type Particle } from '../lexicon/particles.ts';
 import { isWord, type Chunk } from '../phrases/chunk.ts';
-import type { Frame } from './frame.ts';
+import { hasScrew, type Frame } from './frame.ts';
 import { comesOff, isInverted } from './nextFrame.ts';
 
 /** What the next noun is for. */
@@ -160,7 +160,8 @@ function prepositionRole({ frame, word, text, role, next }: Said): Role {
   if (word === 'at') return holds.has(text) ? 'on' : 'at';
   // "unscrew 4 PH1 from fan": whose they are.
   const unscrews = frame.verbs.some(({ act }) => act === 'unscrew' || act === 'loosen' || act === 'take');
-  if (word === 'from' && frame.counts.length > 0 && unscrews) return 'on';
+  const counted = frame.joint?.type === 'screws' || hasScrew(frame);
+  if (word === 'from' && frame.counts.length > 0 && (unscrews || counted)) return 'on';
   if ((prepositions as readonly string[]).includes(word)) return 'at';
   if (word === 'with' || word === 'without') return 'means';
   if (word === 'of' || word === 'for') return role === 'under' ? 'under' : 'act';

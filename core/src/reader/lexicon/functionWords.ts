@@ -123,7 +123,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ['off', 'off, aff'],
   ['out', 'out, oot'],
   ['up', 'up'],
-  ['away', 'away, awa, aside'],
+  ['away', 'away, awa, aside, to one side'],
   ['free', 'free, clear, at liberty'],
   ['in', 'in, into place, in place'],
   ['on', 'on, onto'],
@@ -143,7 +143,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ['without', 'without, w/o, wo, except, exc, bar the, apart from, minus'],
   [
     'if',
-    'if, unless it, suppose, supposing, in case, should you, should the, should it, when it came, when it came in, when it arrived, on arrival, when i got it, were it, were there, had i, had it, had you, had we, had somebody, when you, whenever, whether, where fitted, where present, where there is, when fitted, if fitted, as long as',
+    'pretend, imagine, if, unless it, suppose, supposing, in case, should you, should the, should it, when it came, when it came in, when it arrived, on arrival, when i got it, were it, were there, had i, had it, had you, had we, had somebody, when you, whenever, whether, where fitted, where present, where there is, when fitted, if fitted, as long as',
   ],
   [
     'would',
@@ -260,7 +260,7 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ],
   [
     'stripped',
-    "stripped, chewed, chewed up, rounded, rounded out, rounded off, chewed to bits, rounds off, mangled, cammed out, strippd, spinner, just spins, only spins, rounded head, chewed recess, worn recess, worn out head, just turns, turns and turns, goes round and round, go round and round, round and round, keeps turning, turns around, spins in its insert, spins freely, no bite, will not bite, wont bite, won't bite, chewed head, free spinning, damaged head, damaged recess, stripped out, headless, turns without end, keeps spinning, buggered, knackered head, crossthreaded, butchered, turns endlessly, turns free, no thread left, has no thread left, has no thread, no thread in it, thread is gone, thread's gone",
+    "stripped, has no head left, no head left, cross is gone, cross is gone on, recess is gone, chewed, chewed up, rounded, rounded out, rounded off, chewed to bits, rounds off, mangled, cammed out, strippd, spinner, just spins, only spins, rounded head, chewed recess, worn recess, worn out head, just turns, turns and turns, goes round and round, go round and round, round and round, keeps turning, turns around, spins in its insert, spins freely, no bite, will not bite, wont bite, won't bite, chewed head, free spinning, damaged head, damaged recess, stripped out, headless, turns without end, keeps spinning, buggered, knackered head, crossthreaded, butchered, turns endlessly, turns free, no thread left, has no thread left, has no thread, no thread in it, thread is gone, thread's gone",
   ],
   ['stuck', heldFast],
   [
@@ -363,6 +363,6 @@ export const functionRows: readonly (readonly [word: FunctionWord, words: string
   ],
   [
     'filler',
-    "one unit, one piece, one assembly, one block, a single unit, a single piece, 's, 're, 've, 'm, if i read it right, if i remember, if i remember right, if i'm right, if i am not mistaken, if you ask me, to be sure, to be sure of it, to be safe, to be on the safe side, out of the way, square of, piece of, pieces of, strip of, uh, um, er, erm, ah, oh, hm, hmm, well, eh, mmh, please, like, sort of, kind of, i think, you know, as usual, of course, by the way, btw, basically, so to speak, as it were, surely, just now, then well, argh, oops, yay, hooray, phew, anyway, really, quite, very, rather, pretty, bit, a bit, bit of a, slightly, gently, carefully, slowly, easily, sweet, grand, nicely, straight, once again, right then, now now, uhm, see, look, listen, lo and behold, believe it or not, as far as i can tell, i suppose, i guess, i'd say, i reckon, i believe, most likely, probably, perhaps, maybe, at least, in fact, for sure, thing is, way, whole, entire, complete, completely, fully, entirely, else, even, ever, far, so far, enough, nearly, almost, about, roughly, approx, approximately, exactly, precisely, simply put, today, here we are, mate, folks, people, guys, sir, lads, bother, nae bother, no bother, no trouble, no problem, straightforward, easy peasy, upwards, outwards, outward, upward, forwards, forward, backwards, backward, downwards, downward, sideways, sidewards, level, evenly, flat out, all the way, halfway, half, quarter, together, separately, singly, one by one, one after another, one after the other, each other, in one piece, at once, at an angle, at angle, by hand, by itself, on its own, by themselves, as expected, as always, so well, such, its own, own, very first, proper, properly, firmly, tightly, loosely, hard, soft, softly, lightly, steady, steadily, bit by bit, same day, ditto that, clean, cleanly, whole, intact",
+    "one unit, one piece, pcs, one assembly, one block, a single unit, a single piece, 's, 're, 've, 'm, if i read it right, if i remember, if i remember right, if i'm right, if i am not mistaken, if you ask me, to be sure, to be sure of it, to be safe, to be on the safe side, out of the way, square of, piece of, pieces of, strip of, uh, um, er, erm, ah, oh, hm, hmm, well, eh, mmh, please, like, sort of, kind of, i think, you know, as usual, of course, by the way, btw, basically, so to speak, as it were, surely, just now, then well, argh, oops, yay, hooray, phew, anyway, really, quite, very, rather, pretty, bit, a bit, bit of a, slightly, gently, carefully, slowly, easily, sweet, grand, nicely, straight, once again, right then, now now, uhm, see, look, listen, lo and behold, believe it or not, as far as i can tell, i suppose, i guess, i'd say, i reckon, i believe, most likely, probably, perhaps, maybe, at least, in fact, for sure, thing is, way, whole, entire, complete, completely, fully, entirely, else, even, ever, far, so far, enough, nearly, almost, about, roughly, approx, approximately, exactly, precisely, simply put, today, here we are, mate, folks, people, guys, sir, lads, bother, nae bother, no bother, no trouble, no problem, straightforward, easy peasy, upwards, outwards, outward, upward, forwards, forward, backwards, backward, downwards, downward, sideways, sidewards, level, evenly, flat out, all the way, halfway, half, quarter, together, separately, singly, one by one, one after another, one after the other, each other, in one piece, at once, at an angle, at angle, by hand, by itself, on its own, by themselves, as expected, as always, so well, such, its own, own, very first, proper, properly, firmly, tightly, loosely, hard, soft, softly, lightly, steady, steadily, bit by bit, same day, ditto that, clean, cleanly, whole, intact",
   ],
 ];

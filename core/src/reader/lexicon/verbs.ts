@@ -53,7 +53,7 @@ export const verbRows: readonly (readonly [act: ActWord, words: string])[] = [
   [
     'take',
     'take, remove, pull, lift, draw, withdraw, extract, raise, get, whip, tug, tip, fish, ease, hoist, yank, ' +
-      'shift, pluck, wiggle, wriggle, work, pick, swing, hinge, tilt, jiggle, walk, coax out, uncouple, shake, fetch, grab, winkle, eject, dismount, demount, uninstall, rem, strip out, hook out, set aside, put aside, lay aside, put away, push out, twist off',
+      'detach, shift, pluck, wiggle, wriggle, work, pick, swing, hinge, tilt, jiggle, walk, coax out, uncouple, shake, fetch, grab, winkle, eject, dismount, demount, uninstall, rem, strip out, hook out, set aside, put aside, lay aside, put away, push out, twist off',
   ],
   // A part that leaves by itself: subject before the verb.
   ['come', 'come, rise, drop, fall, follow, jump, spring up, part'],
@@ -64,7 +64,7 @@ export const verbRows: readonly (readonly [act: ActWord, words: string])[] = [
   ['loosen', 'loosen, slacken, untighten, ease off'],
   [
     'unplug',
-    'unplug, disconnect, detach, unseat, unhook the plug, uncouple, unhitch, unmate, desolder, unsolder, disco',
+    'unplug, disconnect, unseat, unhook the plug, uncouple, unhitch, unmate, desolder, unsolder, disco',
   ],
   ['pop', 'pop, snap off, flick, unsnap, spudge, nudge'],
   [
@@ -117,7 +117,7 @@ export const verbRows: readonly (readonly [act: ActWord, words: string])[] = [
     'cover',
     'cover, hide, conceal, overlap, block off, sit over, lie over, sit on top of, lie on top of, obscure, overlie, sit across, lie across, shroud, run over, go over, pass over',
   ],
-  ['stick', 'stick, jam, snag, bind, wedge, hang up, refuse, resist, stall, budge, move'],
+  ['stick', 'stick, jam, snag, foul, bind, wedge, hang up, refuse, resist, stall, budge, move'],
   [
     'fix',
     'fix, rivet, weld, secure, retain by, clamp, screw to, held, anchor, pin, attach with, mount with, attach by',

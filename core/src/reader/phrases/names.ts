@@ -124,15 +124,20 @@ export function readName(tokens: readonly Token[], at: number, lexicon: Lexicon)
     // "the speaker's plug", but "the cover's off", "the battery's cover" is one name.
     if (owned && (!ends || lexeme.senses[0]?.k === 'part')) break;
     if (!ends && !isModifier(lexeme, tokens) && !isTied(lexeme, tokens)) break;
-    const opener = pieces[0]?.senses[0]?.k;
-    // `screw cap`, `cable door`: a joint names a part only before a noun that parts have.
-    if ((opener === 'joint' || opener === 'cable') && senseOf(lexeme, 'head') === undefined) break;
+    if (opensNoName(pieces[0], lexeme)) break;
     pieces.push(lexeme);
     if (ends) last = pieces.length - 1;
     i = lexeme.to;
   }
   return last < 0 ? null : nameOf(pieces.slice(0, last + 1), tokens);
 }
+
+/** `screw cap`, `cable door`: a joint names a part only before a noun that parts have; `4 screws fan` are the fan's. */
+const opensNoName = (opener: Lexeme | undefined, lexeme: Lexeme): boolean => {
+  const sense = opener?.senses[0];
+  if (sense?.k !== 'joint' && sense?.k !== 'cable') return false;
+  return sense.plural || senseOf(lexeme, 'head') === undefined;
+};
 
 const isInnerMark = (tokens: readonly Token[], i: number): boolean =>
   ['-', '/'].includes(tokens[i]?.text ?? '') &&
