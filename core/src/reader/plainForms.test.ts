@@ -93,6 +93,89 @@ describe('screws of a part', () => {
   });
 });
 
+describe('what else holds a part', () => {
+  type Undo = Extract<Entry, { kind: 'undo' }>;
+  const rows: readonly (readonly [
+    what: string,
+    forms: readonly string[],
+    right: (joint: Undo['joint']) => boolean,
+  ])[] = [
+    [
+      'clips',
+      [
+        '4 clips P',
+        'P: 4 clips',
+        'the P has 4 clips',
+        'release the 4 clips of the P',
+        'P clips x4',
+        'P, 4 clips',
+      ],
+      ({ type, count }) => type === 'clips' && count === 4,
+    ],
+    [
+      'tape',
+      ['peel tape off P', 'tape off the P', 'P tape peeled', 'remove the tape from the P', 'P: tape off'],
+      ({ type }) => type === 'tape',
+    ],
+    [
+      'standoffs',
+      ['2 standoffs P', 'P: 2 standoffs out', 'unscrew 2 standoffs from P', '2 hex standoffs on the P'],
+      ({ type, count }) => type === 'standoffs' && count === 2,
+    ],
+    [
+      'screws under a label',
+      [
+        ...['P 2 T5 under the label', '2 T5 under the label, P', '2 T5 of the P hide under the label'],
+        ...['under the label: 2 T5, P', 'the label hides 2 T5 of the P', 'P, under the label, 2 T5'],
+      ],
+      ({ hiddenBy, count }) => hiddenBy === 'label' && count === 2,
+    ],
+    [
+      'captive screws',
+      [
+        'P 4 captive T5',
+        '4 captive T5 P',
+        'P: 4 T5, captive',
+        '4 T5 on the P, all captive',
+        'P 4 T5, they stay in',
+      ],
+      ({ screw, count }) => screw?.captive === true && count === 4,
+    ],
+    [
+      'a flip lock',
+      [
+        'P ribbon, flip lock',
+        'flip the lock on the P ribbon',
+        'lift the flap of the P ribbon',
+        'P ribbon, flap up',
+      ],
+      ({ mechanism }) => mechanism === 'flip-lock',
+    ],
+    [
+      'a slide lock',
+      [
+        'P ribbon slide lock',
+        'slide the lock on the P ribbon',
+        'P: slide lock',
+        'pull the bar on the P ribbon out',
+      ],
+      ({ mechanism }) => mechanism === 'slide-lock',
+    ],
+    [
+      'two plugs',
+      ['P 2 plugs', '2 plugs P', '2 cables off the P', 'unplug 2 cables from the P', 'both P plugs off'],
+      ({ type, count }) => type === 'connector' && count === 2,
+    ],
+  ];
+  it.each(rows)('%s', (_what, forms, right) => {
+    const wrong = misread(forms, opened, ([only, ...more], part) => {
+      const whose = only?.kind === 'undo' ? only.part?.replace(/-(?:ribbon|plug|cable)$/, '') : null;
+      return more.length === 0 && only?.kind === 'undo' && whose === part && right(only.joint);
+    });
+    expect(wrong).toEqual([]);
+  });
+});
+
 describe('a part', () => {
   it('comes off, in any wording', () => {
     const forms = [

@@ -226,10 +226,12 @@ function mechanismOf(frame: Frame, scene?: Scene): Mechanism | null {
   const lifts = verb?.lemma === 'lift' || verb?.lemma === 'raise';
   const flap = frame.names.some(({ part, bare }) => bare && part === 'flap');
   const byRibbon = atLead || /ribbon|flex|zif|ffc|cable/i.test(scene?.line ?? '');
-  if (flap && (opens || lifts) && byRibbon) return 'flip-lock';
+  if (flap && (opens || lifts || frame.particles[0] === 'up') && byRibbon) return 'flip-lock';
   const covered = frame.names.some(({ part }) => part.endsWith('cover')) && frame.cables.length > 0;
   if (covered && (verb?.act === 'slide' || verb?.act === 'press')) return 'slide-cover';
   if (frame.joint?.type === 'latch' && (opens || lifts) && atLead) return 'flip-lock';
+  // "fan ribbon, slider out"
+  if (frame.joint?.type === 'latch' && atLead && frame.particles[0] === 'out') return 'slide-lock';
   const open = frame.mechanism === null || frame.mechanism === 'plug';
   if (frame.bar && open) return barLock(frame, verb) ?? frame.mechanism;
   if (open && scene && isByTab(frame, scene)) return 'pull-tab';
@@ -374,6 +376,9 @@ function targetsOf(scene: Scene, frame: Frame): { part: string | null; inferred:
   // "five small ribbons off the board": the board's.
   const from = frame.particles[0] === 'off' ? frame.places[0] : undefined;
   if (from && frame.counts.length > 0) return [{ part: resolved(scene, from), inferred: false }];
+  // "unplug 2 cables from the fan"
+  const whose = frame.cables.length === 1 && doing(frame, 'unplug') ? frame.holders[0] : undefined;
+  if (whose && whose.part !== 'system-board') return [{ part: resolved(scene, whose), inferred: false }];
   const owner = plugOwner(scene);
   // Coax is what aerials have: that of a heatsink or a fan is the aerial's.
   const hasAerial = /antenna|card|wireless|cellular|modem|camera|display|board/.test(owner.part ?? '');
@@ -382,6 +387,7 @@ function targetsOf(scene: Scene, frame: Frame): { part: string | null; inferred:
 }
 
 const lockFlap = (frame: Frame): boolean =>
+  frame.particles[0] === 'up' ||
   doing(frame, 'open') !== undefined ||
   ['lift', 'raise'].includes(doing(frame, 'take')?.lemma ?? '') ||
   frame.words.has('face-over');

@@ -51,7 +51,8 @@ export function readTurn(scene: Scene, frame: Frame): boolean {
   // "I was reading that upside down", "the Flip 13"
   if (doing(frame, 'read', 'see', 'talk', 'test') || (side === 'face-over' && frame.counts.length > 0))
     return false;
-  if (side === 'face-over' && (scene.isAtConnector || frame.names.length > 0)) return false;
+  if (side === 'face-over' && (scene.isAtConnector || frame.names.length > 0 || frame.joint?.owner))
+    return false;
   const up = sideUp(scene, frame);
   if (up !== null) return turnTo(scene, frame, up);
   if (side === undefined || frame.bar || frame.mechanism !== null || frame.cables.length > 0) return false;

@@ -1,4 +1,5 @@
 import { readRest, readSame, repeatsConnector } from './again.ts';
+import { partKindOf } from '../entries/partName.ts';
 import { isWord } from '../phrases/chunk.ts';
 import { countsAerials } from './connectors.ts';
 import { countOf, type Counted } from './counts.ts';
@@ -95,12 +96,12 @@ function hiddenByName(frame: Frame): void {
   const verbAt = frame.chunks.findIndex(
     (chunk) => chunk.k === 'verb' && /^(hide|conceal)$/.test(chunk.lemma),
   );
-  const [name] = frame.names;
+  const [name, ...others] = frame.names;
   const nameAt = frame.chunks.findIndex((chunk) => chunk === name);
-  if (!name || frame.names.length > 1 || verbAt < nameAt || frame.hiddenBy !== null) return;
+  if (!name || others.length > 1 || verbAt < nameAt || frame.hiddenBy !== null) return;
   if (!hasScrew(frame) && frame.joint === null && frame.counts.length === 0) return;
   frame.hiddenBy = name.part;
-  frame.names = [];
+  frame.names = others;
 }
 
 /** "take those four screws out": the four of the line before, not four more. */
@@ -139,7 +140,10 @@ const isOfLeads = (frame: Frame): boolean =>
 function isOfParts(frame: Frame, header: boolean): boolean {
   if (frame.joint !== null || hasScrew(frame)) return false;
   if (frame.cables.length > 0) return true;
-  if (frame.names.some(({ part }) => part === 'memory')) return true;
+  // "feet x4 off": feet have no screws.
+  const own = ({ part, plural }: Frame['names'][number]): boolean =>
+    part === 'memory' || (plural && partKindOf(part) === 'foot');
+  if (frame.names.some(own)) return true;
   const at = frame.counts[frame.counts.length - 1]?.at ?? -1;
   const next = frame.chunks.slice(at + 1).find(({ k }) => k !== 'look' && k !== 'plain');
   if (at < 0) return false;

@@ -51,7 +51,7 @@ export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
     const one = told[i];
     const made = scene.placed.length + scene.groups.length;
     const before = scene.trace();
-    if (one && isPutOff(one)) takeBack(scene, one.piece);
+    if (one && isPutOff(one) && !staysWith(scene, one.piece)) takeBack(scene, one.piece);
     else if (one && mayOwn(scene, one.piece)) scene.unread.push(spanOf(one.piece));
     else if (one) readPiece(scene, one);
     if (one && scene.trace() === before && saysSomething(scene, one.piece) && !mayOwn(scene, one.piece))
@@ -150,7 +150,8 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
     scene.correcting = true;
     return;
   }
-  if (isNone(scene, piece) || deniesLift(scene, piece) || countsTalk(scene, piece)) return;
+  if (isNone(scene, piece) || deniesLift(scene, piece) || staysWith(scene, piece) || countsTalk(scene, piece))
+    return;
   if (notes(scene, piece)) return;
   const whole = merged(frames);
   readHead(scene, piece, whole);
@@ -202,6 +203,15 @@ function deniesLift(scene: Scene, { chunks }: Piece): boolean {
   scene.stuck = last.draft.part;
   last.draft = { kind: 'note', part: last.draft.part };
   last.end = spanOf({ chunks }).end;
+  return true;
+}
+
+/** "fan 4 T5, they stay in": captive, not left alone. */
+function staysWith({ groups, line }: Scene, piece: Piece): boolean {
+  const last = groups[groups.length - 1];
+  const stays = /^(?:they|those|these)(?:'ll| will)? (?:all )?stay (?:in|with it|on it|in it|in place)$/i;
+  if (last?.type !== 'screws' || !stays.test(textIn(line, piece))) return false;
+  for (const group of groups) group.screw = { ...group.screw, captive: true };
   return true;
 }
 

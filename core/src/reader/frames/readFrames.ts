@@ -73,8 +73,11 @@ function place(
 /** A lead is what the act is about, what hides it, or, behind a preposition, where it leads. */
 function placeCable(frame: Frame, chunk: ChunkOf<'cable'> & Chunk, role: Role): Role {
   const alone = frame.cables.length + frame.names.length === 0 && frame.joint === null;
+  // "flip the lock on the fan ribbon"
+  const isItsLock = role === 'on' && alone && (frame.bar || frame.mechanism !== null);
   if (role === 'under') frame.hiddenBy = 'cable';
-  else if (role === 'act' || (role === 'at' && frame.verbs.length > 0 && alone)) frame.cables.push(chunk);
+  else if (role === 'act' || isItsLock || (role === 'at' && frame.verbs.length > 0 && alone))
+    frame.cables.push(chunk);
   else if (chunk.owner !== null)
     frame.places.push({ ...chunk, k: 'name', part: chunk.owner, known: true, bare: false, word: '' });
   if (chunk.mechanism && role === 'act') frame.mechanism ??= chunk.mechanism;

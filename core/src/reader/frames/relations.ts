@@ -33,6 +33,8 @@ function readCovers(scene: Scene, told: readonly Told[]): number {
     (chunk) => chunk.k === 'verb' && chunk.act === 'cover' && chunk.form !== 'past',
   );
   if (at < 0 || has(first.piece, 'not', 'if', 'would', 'other-model', 'new')) return 0;
+  // "the label hides two T5": screws under it, no part.
+  if (first.piece.chunks.some(({ k }) => k === 'kind')) return 0;
   const over = partsIn(scene, first.piece.chunks.slice(0, at));
   const part =
     over[over.length - 1] ??

@@ -132,11 +132,15 @@ export function readName(tokens: readonly Token[], at: number, lexicon: Lexicon)
   return last < 0 ? null : nameOf(pieces.slice(0, last + 1), tokens);
 }
 
+const coversPlugs = new Set(['bracket', 'plate', 'cover', 'shield', 'clamp', 'holder', 'guide']);
 /** `screw cap`, `cable door`: a joint names a part only before a noun that parts have; `4 screws fan` are the fan's. */
 const opensNoName = (opener: Lexeme | undefined, lexeme: Lexeme): boolean => {
   const sense = opener?.senses[0];
   if (sense?.k !== 'joint' && sense?.k !== 'cable') return false;
-  return sense.plural || senseOf(lexeme, 'head') === undefined;
+  // `coax bracket`, but two coax of the fan.
+  const head = senseOf(lexeme, 'head');
+  if (sense.k === 'cable' && sense.mechanism === 'coax') return !coversPlugs.has(head?.head ?? '');
+  return sense.plural || head === undefined;
 };
 
 const isInnerMark = (tokens: readonly Token[], i: number): boolean =>
