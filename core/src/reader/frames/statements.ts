@@ -133,6 +133,8 @@ export function readStatement(scene: Scene, told: readonly Told[]): number {
   const chunks = told.flatMap(({ piece }) => [...piece.chunks]);
   const [first, last] = [chunks[0], chunks[chunks.length - 1]];
   if (!first || !last || last.end - first.start > longest || scene.up) return 0;
+  // It takes two parts; most sentences have fewer.
+  if (chunks.filter(({ k }) => k === 'name' || k === 'cable').length < 2) return 0;
   const isElse = ({ piece }: Told): boolean =>
     piece.asked || has(piece, 'if', 'would', 'other-model', 'question', 'later');
   if (told.some(isElse) || chunks.some(({ k }) => k === 'count' || k === 'kind' || k === 'code')) return 0;

@@ -4,7 +4,7 @@ import type { Rule } from './rule.ts';
 /** "with its base facing up", "screen to the mat", "underside towards you": which side is up then. */
 export const facing: Rule = (tokens, at) => {
   const before = tokens[at - 1]?.lower ?? '';
-  if (tokens[at]?.kind !== 'word') return null;
+  if (!sides.has(tokens[at]?.lower ?? '')) return null;
   const words = tokens.slice(at, at + 7).map(({ lower }) => lower);
   const said = words.join(' ');
   const found = facings.find(([pattern]) => pattern.test(said));
@@ -19,9 +19,10 @@ const upward = '(?:up|upward|upwards|uppermost|(?:the )?(?:sky|ceiling)|(?:towar
 
 const downward = '(?:down|downward|downwards|(?:the )?(?:mat|table|bench|blanket|cloth))\\b';
 
-const under = '(?:base|bottom|underside|belly|rear|back|feet)';
-
-const upper = '(?:lid|screen|display|glass|keys|keyboard|face|front|top)';
+const undersides = ['base', 'bottom', 'underside', 'belly', 'rear', 'back', 'feet'];
+const uppersides = ['lid', 'screen', 'display', 'glass', 'keys', 'keyboard', 'face', 'front', 'top'];
+const sides = new Set([...undersides, ...uppersides]);
+const [under, upper] = [undersides, uppersides].map((words) => `(?:${words.join('|')})`);
 
 const facings: readonly (readonly [RegExp, FunctionWord])[] = [
   [new RegExp(`^${under}${way}${upward}`), 'face-bottom'],

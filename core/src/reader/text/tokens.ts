@@ -57,10 +57,10 @@ function splitPlain(text: string, at: number, tokens: Token[], glued: boolean): 
     const start = at + found.index;
     const first = found[0].charAt(0);
     const isNumber = first >= '0' && first <= '9';
-    const isWord = /\p{L}/u.test(first) || (found[0].length > 1 && !isNumber);
+    const isWord = (!isNumber && found[0].length > 1) || /\p{L}/u.test(first);
     const joined = glued || found.index > 0;
     // `2xPH0`, `4xM2`: a count, the sign for times, and what is counted.
-    const times = isWord && /^x[\p{L}]/iu.test(found[0]) && tokens.at(-1)?.kind === 'number' && joined;
+    const times = isWord && joined && tokens.at(-1)?.kind === 'number' && /^x[\p{L}]/iu.test(found[0]);
     if (times) {
       tokens.push(tokenAt('word', first, start, joined));
       tokens.push(tokenAt('word', found[0].slice(1), start + 1, true));
