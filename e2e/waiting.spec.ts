@@ -114,3 +114,46 @@ test('a line entered before the unit could be read is there after a reload', asy
   };
   expect(units.find(({ label }) => label === 'SK-0412')?.recording?.lines).toBe(1);
 });
+
+test('photos taken while the server is away show at once, survive a reload, and are kept when it is back', async ({
+  page,
+  app,
+}) => {
+  await recorder(page);
+  await typeLines(page, ['base cover 7 PH0 M2x5']);
+  await expect(keptLines(page)).toHaveCount(1);
+  // The application itself is on this device.
+  await expect.poll(() => page.evaluate(async () => Boolean(await caches.match('/')))).toBe(true);
+  await app.kill();
+  await page.keyboard.press('ArrowUp');
+  for (const count of [1, 2]) {
+    await page.getByTestId('add-picture').click();
+    await page.getByTestId('bench-camera').click();
+    await expect(page.getByTestId('picture-dialog')).toBeHidden();
+    await expect(page.getByTestId('thumb')).toHaveCount(count);
+  }
+  await expect(page.getByTestId('picture-waits')).toHaveCount(2);
+  await page.reload();
+  await expect(page.getByTestId('thumb')).toHaveCount(2);
+  await expect(page.getByTestId('picture-waits')).toHaveCount(2);
+  const shown = (): Promise<boolean[]> =>
+    page
+      .getByTestId('thumb')
+      .evaluateAll((all) => all.map((one) => one instanceof HTMLImageElement && one.naturalWidth > 0));
+  await expect.poll(shown).toEqual([true, true]);
+  await page.getByRole('link', { name: 'What waits' }).click();
+  await expect(page.getByTestId('waiting-picture')).toHaveCount(2);
+  await app.start();
+  await page.getByTestId('try-now').click();
+  await expect(page.getByText('Nothing waits')).toBeVisible({ timeout: 20_000 });
+  await page.goBack();
+  await expect(page.getByTestId('picture-waits')).toHaveCount(0);
+  await expect.poll(shown).toEqual([true, true]);
+  const sources = await page
+    .getByTestId('thumb')
+    .evaluateAll((all) => all.map((one) => one.getAttribute('src') ?? ''));
+  for (const source of sources) {
+    const answer = await page.request.get(app.url + source);
+    expect([answer.status(), answer.headers()['content-type']]).toEqual([200, 'image/jpeg']);
+  }
+});

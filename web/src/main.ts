@@ -3,10 +3,15 @@ import './theme/tokens.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';
+import { sendPictures } from './pictures/pictureQueue.ts';
 import { router } from './router.ts';
 import { vuetify } from './theme/vuetify.ts';
 
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app');
+
+// What was left waiting by a page that was closed.
+void sendPictures();
+window.addEventListener('online', () => void sendPictures());
 
 if (import.meta.env.PROD && 'serviceWorker' in navigator) {
   void navigator.serviceWorker.register('/sw.js');

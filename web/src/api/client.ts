@@ -32,20 +32,14 @@ async function request(path: string, init: RequestInit = {}): Promise<Response> 
   if (response.ok) return response;
   if (response.status === 500) throw new Failed('The server failed on it');
   if (response.status >= 500) throw new Away(`The server answered ${response.status}`);
-  throw new Refused(await readProblem(response));
+  throw new Refused(problemIn(await response.text(), response.status, response.statusText));
 }
 
-async function readProblem(response: Response): Promise<Problem> {
+function problemIn(text: string, status: number, title: string): Problem {
   try {
-    return (await response.json()) as Problem;
+    return JSON.parse(text) as Problem;
   } catch {
-    return {
-      type: 'about:blank',
-      title: response.statusText,
-      status: response.status,
-      detail: '',
-      code: 'unreadable',
-    };
+    return { type: 'about:blank', title, status, detail: '', code: 'unreadable' };
   }
 }
 
@@ -83,13 +77,23 @@ export async function read<T>(path: string, { keep = true } = {}): Promise<{ val
   }
 }
 
-/** Sends a file as it is. */
-export async function sendFile<T>(path: string, file: Blob): Promise<T> {
-  const response = await request(path, {
-    method: 'PUT',
-    body: file,
-    headers: { 'Content-Type': file.type || 'application/octet-stream' },
-    signal: AbortSignal.timeout(uploadTimeoutMs),
+/** Sends a file as it is, and tells how much of it has gone, from 0 to 1. */
+export function sendFile(path: string, file: Blob, onSent: (part: number) => void): Promise<void> {
+  // Only this way does a browser tell how far it is.
+  const request = new XMLHttpRequest();
+  return new Promise((resolve, reject) => {
+    request.open('PUT', `/api${path}`);
+    request.timeout = uploadTimeoutMs;
+    request.setRequestHeader('Content-Type', file.type || 'application/octet-stream');
+    request.upload.onprogress = ({ loaded, total }) => onSent(total > 0 ? loaded / total : 0);
+    request.onerror = request.ontimeout = () => reject(new Away('The server does not answer'));
+    request.onload = () => {
+      const { status, responseText, statusText } = request;
+      if (status >= 200 && status < 300) resolve();
+      else if (status === 500) reject(new Failed('The server failed on it'));
+      else if (status >= 500) reject(new Away(`The server answered ${status}`));
+      else reject(new Refused(problemIn(responseText, status, statusText)));
+    };
+    request.send(file);
   });
-  return (await response.json()) as T;
 }

@@ -11,21 +11,39 @@ export interface WaitingItem {
   readonly by?: string;
 }
 
+/** A picture that this device keeps until the server has it. */
+export interface WaitingPicture {
+  readonly id: string;
+  readonly at: string;
+  readonly type: string;
+  /** The file as it was chosen. Bytes, not a blob: some browsers keep no blobs in this store. */
+  readonly bytes: ArrayBuffer;
+}
+
 interface LocalSchema extends DBSchema {
   waiting: { key: string; value: WaitingItem; indexes: { stream: string } };
   /** Streams that were begun here and that the server may not know yet. */
   opening: { key: string; value: { stream: string; path: string; body: unknown } };
   snapshot: { key: string; value: unknown };
+  picture: { key: string; value: WaitingPicture };
 }
 
 let opened: Promise<IDBPDatabase<LocalSchema>> | undefined;
 
 const local = (): Promise<IDBPDatabase<LocalSchema>> =>
-  (opened ??= openDB<LocalSchema>('bemtor', 1, {
-    upgrade(database) {
-      database.createObjectStore('waiting', { keyPath: 'id' }).createIndex('stream', 'stream');
-      database.createObjectStore('opening', { keyPath: 'stream' });
-      database.createObjectStore('snapshot');
+  (opened ??= openDB<LocalSchema>('bemtor', 2, {
+    upgrade(database, before) {
+      if (before < 1) {
+        database.createObjectStore('waiting', { keyPath: 'id' }).createIndex('stream', 'stream');
+        database.createObjectStore('opening', { keyPath: 'stream' });
+        database.createObjectStore('snapshot');
+      }
+      if (before < 2) database.createObjectStore('picture', { keyPath: 'id' });
+    },
+    // Another tab with a later version of the application wants in: this one gives way and asks anew.
+    blocking(_current, _wanted, event) {
+      (event.target as IDBDatabase).close();
+      opened = undefined;
     },
   }));
 
@@ -75,6 +93,13 @@ export async function readSnapshot<T>(key: string): Promise<T | undefined> {
   if (typeof kept === 'string') return kept as T;
   return kept?.form === snapshotForm ? kept.value : undefined;
 }
+
+export const putPicture = async (picture: WaitingPicture): Promise<void> =>
+  void (await (await local()).put('picture', picture));
+export const dropPicture = async (id: string): Promise<void> => (await local()).delete('picture', id);
+/** Pictures that wait, as they were taken. */
+export const waitingPictures = async (): Promise<WaitingPicture[]> =>
+  (await (await local()).getAll('picture')).sort((a, b) => a.id.localeCompare(b.id));
 
 /** Everything that waits, by stream, each in the order in which it was done. */
 export async function waitingStreams(): Promise<Map<string, WaitingItem[]>> {

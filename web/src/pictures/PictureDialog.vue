@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref, watch } from 'vue';
 import { takeBenchPicture, type BenchScene } from '../standIns/benchCamera.ts';
-import { keepPicture } from './pictures.ts';
+import { queuePicture } from './pictureQueue.ts';
+import { whyNoPicture } from './pictures.ts';
 
 /** A picture for a line: chosen, dropped, pasted, taken with this device's camera, or by the bench camera. */
 const open = defineModel<boolean>({ required: true });
@@ -23,7 +24,9 @@ async function keep(file: File | undefined | null): Promise<void> {
   busy.value = true;
   fault.value = null;
   try {
-    emit('kept', await keepPicture(file));
+    const why = whyNoPicture(file) ?? (await whyUnreadable(file));
+    if (why) throw new Error(why);
+    emit('kept', await queuePicture(file));
     open.value = false;
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error);
@@ -31,6 +34,12 @@ async function keep(file: File | undefined | null): Promise<void> {
     busy.value = false;
   }
 }
+/** Tried here, so that nobody learns from the server hours later that it was none. */
+const whyUnreadable = (file: File): Promise<string | null> =>
+  createImageBitmap(file).then(
+    (bitmap) => (bitmap.close(), null),
+    () => `${file.name} is no picture that can be read. A JPEG, PNG, WebP or AVIF picture is expected.`,
+  );
 const onPaste = (event: ClipboardEvent): void => void keep(event.clipboardData?.files[0]);
 const onDrop = (event: DragEvent): void => {
   over.value = false;
@@ -63,7 +72,8 @@ async function fromBenchCamera(): Promise<void> {
     >
       <h2>Picture for: {{ about }}</h2>
       <p class="soft">
-        Drop it here, paste it, or choose. At most 12 MB; place and camera data are taken out.
+        Drop it here, paste it, or choose. At most 12 MB; place and camera data are taken out. It is kept on
+        this device until the server has it.
       </p>
       <div class="ways">
         <label class="act-button"

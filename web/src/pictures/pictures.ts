@@ -1,11 +1,12 @@
-import { v7 as uuidv7 } from 'uuid';
-import { sendFile } from '../api/client.ts';
+import { pictureHere } from './pictureQueue.ts';
 
 /** The server refuses more; said here first, so that nobody waits for a refusal. */
 export const pictureLimitBytes = 12 * 1024 * 1024;
 
-export const smallPicture = (id: string): string => `/api/pictures/${id}/small`;
-export const wholePicture = (id: string): string => `/api/pictures/${id}`;
+const stored = (id: string): string => `/api/pictures/${id}`;
+/** Where to see a picture: on this device while the server does not have it. */
+export const smallPicture = (id: string): string => pictureHere(id)?.url ?? `${stored(id)}/small`;
+export const wholePicture = (id: string): string => pictureHere(id)?.url ?? stored(id);
 
 /** Why a file cannot be a picture of the bench, in words; null where it may be one. */
 export function whyNoPicture({
@@ -21,13 +22,4 @@ export function whyNoPicture({
   if (size > pictureLimitBytes)
     return `${name} has ${(size / 1024 / 1024).toFixed(1)} MB; a picture may have 12 MB at most.`;
   return null;
-}
-
-/** Keeps a picture on the server, re-encoded and without metadata; gives its id, or throws what went wrong. */
-export async function keepPicture(file: File): Promise<string> {
-  const why = whyNoPicture(file);
-  if (why) throw new Error(why);
-  const id = uuidv7();
-  await sendFile(`/pictures/${id}`, file);
-  return id;
 }

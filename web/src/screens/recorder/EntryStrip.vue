@@ -3,7 +3,7 @@ import { cellOf, entryWords, type Entry, type TrayCell } from '@bemtor/core';
 import { nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { timeOfDay } from '../../composables/format.ts';
 import type { StripLine } from '../../stores/recording.ts';
-import { smallPicture, wholePicture } from '../../pictures/pictures.ts';
+import PictureThumb from '../../pictures/PictureThumb.vue';
 import EntryIcon from './EntryIcon.vue';
 
 /** The strip of kept lines, newest at the bottom like a roll of paper. */
@@ -77,9 +77,7 @@ onBeforeUnmount(() => observer.disconnect());
       </p>
       <div v-if="line.pictures.length > 0" class="pictures">
         <span v-for="picture in line.pictures" :key="picture" class="thumb">
-          <a :href="wholePicture(picture)" target="_blank" aria-label="See the picture whole" @click.stop
-            ><img :src="smallPicture(picture)" alt="Picture of this line" data-testid="thumb"
-          /></a>
+          <PictureThumb :picture="picture" about="Picture of this line" />
           <button
             v-if="line.id === selected"
             aria-label="Take the picture off this line"
@@ -212,11 +210,6 @@ time {
 }
 .thumb {
   position: relative;
-}
-.thumb img {
-  height: 72px;
-  display: block;
-  border-radius: 5px;
 }
 .thumb button {
   position: absolute;

@@ -2,7 +2,7 @@
 import { closingFacts, sentence, type JobView } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import { duration, timeOfDay } from '../../composables/format.ts';
-import { smallPicture, wholePicture } from '../../pictures/pictures.ts';
+import PictureThumb from '../../pictures/PictureThumb.vue';
 
 /** What is said when a job is done. */
 const props = defineProps<{
@@ -63,9 +63,13 @@ const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + 
       </li>
     </ul>
     <p v-if="pictures.length > 0" class="pictures">
-      <a v-for="{ picture, step } in pictures" :key="picture" :href="wholePicture(picture)" target="_blank"
-        ><img :src="smallPicture(picture)" :alt="`Photo, ${titles.get(step ?? '') ?? 'this job'}`"
-      /></a>
+      <PictureThumb
+        v-for="{ picture, step } in pictures"
+        :key="picture"
+        :picture="picture"
+        :about="`Photo, ${titles.get(step ?? '') ?? 'this job'}`"
+        :height="110"
+      />
     </p>
     <div class="acts">
       <button class="act-button primary" @click="$emit('logbook')">Logbook</button>
@@ -133,10 +137,6 @@ dt {
   flex-wrap: wrap;
   gap: 8px;
   margin: 14px 0;
-}
-.pictures img {
-  height: 110px;
-  border-radius: var(--radius);
 }
 .acts {
   display: flex;

@@ -11,7 +11,7 @@ import {
 } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
-import { smallPicture, wholePicture } from '../../pictures/pictures.ts';
+import PictureThumb from '../../pictures/PictureThumb.vue';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
 import ArrivalCheck from './ArrivalCheck.vue';
 import HoldTimer from './HoldTimer.vue';
@@ -133,9 +133,13 @@ function keepNumber(): void {
       />
     </div>
     <p v-if="pictures.length > 0" class="pictures">
-      <a v-for="picture in pictures" :key="picture" :href="wholePicture(picture)" target="_blank"
-        ><img :src="smallPicture(picture)" alt="Photo of this step" data-testid="step-picture"
-      /></a>
+      <PictureThumb
+        v-for="picture in pictures"
+        :key="picture"
+        :picture="picture"
+        about="Photo of this step"
+        :height="96"
+      />
     </p>
     <ul v-if="step.cautions.length > 0" class="caution">
       <li v-for="caution in step.cautions" :key="caution">{{ caution }}</li>
@@ -229,10 +233,6 @@ h1 {
 .pictures {
   display: flex;
   gap: 8px;
-}
-.pictures img {
-  height: 96px;
-  border-radius: var(--radius);
 }
 .paused {
   font-size: 24px;

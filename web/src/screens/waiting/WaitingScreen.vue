@@ -1,25 +1,33 @@
 <script setup lang="ts">
-import { onMounted, onBeforeUnmount, ref, shallowRef } from 'vue';
+import { computed, onMounted, onBeforeUnmount, ref, shallowRef } from 'vue';
 import { sendLeftovers, type Leftover } from '../../api/leftovers.ts';
 import { forgetStream } from '../../api/local.ts';
 import AskDialog from '../../components/AskDialog.vue';
 import EmptyState from '../../components/EmptyState.vue';
 import { dayAndTime } from '../../composables/format.ts';
 import { saveFile } from '../../composables/saveFile.ts';
+import { forgetPicture, picturesHere, sendPictures, type PictureHere } from '../../pictures/pictureQueue.ts';
+import PictureThumb from '../../pictures/PictureThumb.vue';
 import { itemWords } from './itemWords.ts';
 
 /** All that waits on this device for the server: of which recording or job, why, and what can be done with it. */
 const waiting = shallowRef<readonly Leftover[] | null>(null);
 const busy = ref(false);
+const pictures = computed(picturesHere);
 /** What is about to be dropped, asked once more. */
-const dropping = shallowRef<Leftover | null>(null);
+const dropping = shallowRef<Leftover | PictureHere | null>(null);
+const what = computed(() => {
+  if (!dropping.value || 'url' in dropping.value) return 'this picture';
+  const { length } = dropping.value.items;
+  return `${length} ${length === 1 ? 'entry' : 'entries'}`;
+});
 const everyMs = 5_000;
 
 async function tryNow(): Promise<void> {
   if (busy.value) return;
   busy.value = true;
   try {
-    waiting.value = await sendLeftovers();
+    [waiting.value] = await Promise.all([sendLeftovers(), sendPictures()]);
   } finally {
     busy.value = false;
   }
@@ -40,7 +48,8 @@ function save(leftover: Leftover): void {
   );
 }
 async function drop(): Promise<void> {
-  if (dropping.value) await forgetStream(dropping.value.stream);
+  const gone = dropping.value;
+  if (gone) await ('url' in gone ? forgetPicture(gone.id) : forgetStream(gone.stream));
   dropping.value = null;
   await tryNow();
 }
@@ -54,7 +63,7 @@ async function drop(): Promise<void> {
       what becomes of it.
     </p>
     <EmptyState
-      v-if="waiting?.length === 0"
+      v-if="waiting?.length === 0 && pictures.length === 0"
       title="Nothing waits"
       text="The server has all that was done here."
     >
@@ -79,15 +88,27 @@ async function drop(): Promise<void> {
           <v-btn class="act-button" variant="text" @click="dropping = leftover">Drop …</v-btn>
         </p>
       </article>
+      <article v-for="picture in pictures" :key="picture.id" data-testid="waiting-picture">
+        <header>
+          <strong>Picture</strong>
+          <time class="mono">{{ dayAndTime(picture.at) }}</time>
+          <span class="soft">{{ picture.refused ?? 'on its way, or the server does not answer' }}</span>
+        </header>
+        <PictureThumb :picture="picture.id" about="A picture that waits" :height="110" />
+        <p class="acts">
+          <a class="act-button" :href="picture.url" :download="`${picture.id}.jpg`">Save as a file</a>
+          <v-btn class="act-button" variant="text" @click="dropping = picture">Drop …</v-btn>
+        </p>
+      </article>
     </template>
     <AskDialog
       v-if="dropping"
       :model-value="true"
-      :title="`Drop ${dropping.items.length} ${dropping.items.length === 1 ? 'entry' : 'entries'}?`"
+      :title="`Drop ${what}?`"
       @update:model-value="dropping = null"
       @submit="drop"
     >
-      <p>They were never kept by the server; from this device they are gone for good. Save them first.</p>
+      <p>The server never had it; dropped from this device it is gone for good. Save it first.</p>
       <template #acts>
         <v-btn class="act-button" variant="text" @click="dropping = null">Keep them</v-btn>
         <v-btn class="act-button" variant="text" type="submit" data-testid="drop-sure">Drop them</v-btn>
