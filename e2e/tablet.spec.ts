@@ -108,3 +108,33 @@ test('the theme that was chosen is there again after a reload', async ({ page })
   await expect(page.getByRole('button', { name: 'Use the light theme' })).toBeVisible();
   expect(await page.evaluate(() => document.documentElement.dataset['theme'])).toBe('dark');
 });
+
+test('who works here is asked once a day, in the header, and each line carries it', async ({ page, app }) => {
+  await page.goto('/');
+  const who = page.getByTestId('who');
+  await expect(who).toHaveAttribute('title', 'Nobody has said who works here: who is it today?');
+  await who.click();
+  await page.getByLabel('Name').fill('Ilse Brandt');
+  await page.keyboard.press('Enter');
+  await expect(who).toHaveText('IB');
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await typeLine(page, 'base cover 7 PH0 M2x5');
+  await allKept(page, 1);
+  const { units } = (await (await page.request.get(`${app.url}/api/units`)).json()) as {
+    units: { label: string; recording: { id: string } | null }[];
+  };
+  const recording = units.find(({ label }) => label === 'SK-0412')?.recording?.id;
+  const { items } = (await (await page.request.get(`${app.url}/api/recordings/${recording}`)).json()) as {
+    items: { by: string }[];
+  };
+  expect(items.map(({ by }) => by)).toEqual(['Ilse Brandt']);
+  await page.reload();
+  await expect(who).toHaveAttribute('title', 'Ilse Brandt works here');
+  await page.clock.install({ time: Date.now() + 86_400_000 });
+  await page.reload();
+  await expect(who).toHaveAttribute('title', 'Ilse Brandt works here: who is it today?');
+  await who.click();
+  await page.getByRole('button', { name: 'Ilse Brandt', exact: true }).click();
+  await expect(who).toHaveAttribute('title', 'Ilse Brandt works here');
+});

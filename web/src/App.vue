@@ -3,6 +3,7 @@ import { mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
 import { storeToRefs } from 'pinia';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
+import WhoWorksHere from './components/WhoWorksHere.vue';
 import { configurationWords } from './composables/format.ts';
 import { useUnit } from './stores/unit.ts';
 import { useThemeChoice } from './theme/useTheme.ts';
@@ -51,6 +52,7 @@ const screens = computed(() => [
           }}</span>
         </template>
       </nav>
+      <WhoWorksHere />
       <button
         class="theme"
         :aria-label="theme === 'light' ? 'Use the dark theme' : 'Use the light theme'"

@@ -1,6 +1,6 @@
 import { defaultSchools, type Kept, type Schools, type ShopWord } from '@bemtor/core';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, watch, type ShallowRef } from 'vue';
+import { computed, ref, shallowRef, type ShallowRef } from 'vue';
 import { Away, read, Refused, send } from '../api/client.ts';
 import { rememberTechnician, technicianHere } from '../api/technician.ts';
 
@@ -11,7 +11,10 @@ export const useShop = defineStore('shop', () => {
   const words = computed(() => keptWords.value.value);
   const schools = computed(() => keptSchools.value.value);
   const technician = ref(technicianHere());
-  watch(technician, rememberTechnician);
+  function sayTechnician(name: string): void {
+    rememberTechnician(name);
+    technician.value = technicianHere();
+  }
 
   async function loadOne<T>(key: string, kept: ShallowRef<Kept<T>>): Promise<void> {
     try {
@@ -56,5 +59,5 @@ export const useShop = defineStore('shop', () => {
     return done;
   }
 
-  return { words, schools, technician, load, changeWords, teachWord, changeSchools };
+  return { words, schools, technician, sayTechnician, load, changeWords, teachWord, changeSchools };
 });

@@ -57,7 +57,13 @@ async function drop(entry: ShopWord): Promise<void> {
   <section class="card shop" aria-label="Shop">
     <label class="who"
       >Who works at this device
-      <input v-model="shop.technician" maxlength="60" placeholder="your name" data-testid="technician" />
+      <input
+        :value="shop.technician"
+        maxlength="60"
+        placeholder="your name"
+        data-testid="technician"
+        @change="shop.sayTechnician(($event.target as HTMLInputElement).value)"
+      />
     </label>
     <h1>How this shop works</h1>
     <p class="soft">Good technicians differ. The first answer is the usual one, with its reason.</p>
