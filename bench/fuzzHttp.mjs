@@ -184,6 +184,11 @@ const routes = [
   ['POST', () => '/jobs', () => ({ id: newId(), unitId: uuid(), revision: number() })],
   ['GET', () => `/jobs/${uuid()}`],
   ['POST', () => `/jobs/${uuid()}/events`, () => ({ items: [item(event())] })],
+  [
+    'POST',
+    () => `/jobs/${uuid()}/presence`,
+    () => ({ device: uuid(), by: text(), step: pick([null, text()]) }),
+  ],
   ['LIVE', () => `/${pick(['jobs', 'recordings'])}/${uuid()}/live`],
   ['GET', () => `/parts?q=${text()}`],
   ['GET', () => `/parts/${text()}`],

@@ -45,6 +45,11 @@ test('two benches on one job: each sees the other act, and one screw pressed by 
   const other = await context.newPage();
   await other.goto(page.url());
   await expect(title(other)).toHaveText('Anything missing on arrival?');
+  // Each bench sees where the other is, and both are told where they stand at one step.
+  await expect(page.getByTestId('other-bench')).toHaveText(
+    'Another bench is at this step too: say who acts.',
+  );
+  await expect(other.getByTestId('other-bench')).toContainText('at this step too');
   const next = (who: Page) => who.keyboard.press('Space');
   while (!(await page.getByTestId('count').isVisible())) {
     const before = await title(page).textContent();

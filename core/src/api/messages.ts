@@ -41,6 +41,14 @@ export const appendEventsSchema = z.strictObject({
 });
 
 export const openRecordingSchema = z.strictObject({ id: idSchema, unitId: idSchema });
+/** A bench that has a job open: who is there, and at which step. */
+const benchThere = { by: z.string().max(80), step: z.string().max(200).nullable() };
+export const presenceSchema = z.strictObject({ device: idSchema, ...benchThere });
+export interface BenchThere {
+  readonly by: string;
+  readonly step: string | null;
+}
+
 export const openJobSchema = z.strictObject({
   id: idSchema,
   unitId: idSchema,

@@ -3,6 +3,7 @@ import {
   appendEventsSchema,
   jobReport,
   openJobSchema,
+  presenceSchema,
   summarizeJob,
   viewJob,
   workedSeconds,
@@ -26,6 +27,7 @@ import { parseBody, ProblemError } from '../errors.ts';
 import { afterQuery, mostQuery, uuidParam } from './ids.ts';
 import type { LiveHub } from './live.ts';
 import { behindQuery, nextOf } from './paging.ts';
+import { Presence } from './presence.ts';
 
 interface Viewed {
   readonly events: readonly StreamItem<JobEventBody>[];
@@ -131,6 +133,7 @@ export async function evidenceOf(database: Database, model: string): Promise<Run
 
 export function jobRoutes(database: Database, hub: LiveHub): Router {
   const router = Router();
+  const presence = new Presence();
   /** The logbook, a page at a time, the latest first; `next` says where the next page begins. */
   router.get('/', async (request, response) => {
     const jobs = await listJobs(database, { page: { behind: behindQuery(request) } });
@@ -166,6 +169,10 @@ export function jobRoutes(database: Database, hub: LiveHub): Router {
     // The catalogue may lag behind the log, never the other way round.
     if (items.some(({ body }) => body.kind === 'swapped')) await sightJobs(database, id);
     response.json({ acknowledged });
+  });
+  router.post('/:id/presence', (request, response) => {
+    const { device, ...here } = parseBody(presenceSchema, request.body);
+    response.json({ others: presence.say(uuidParam(request, 'id'), device, here, Date.now()) });
   });
   router.get('/:id/live', (request, response) =>
     hub.follow(`${eventStream.name}/${uuidParam(request, 'id')}`, response),

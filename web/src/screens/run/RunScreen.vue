@@ -20,6 +20,8 @@ import { useKeys, type KeyMap } from '../../composables/useKeys.ts';
 import { useWakeLock } from '../../composables/useWakeLock.ts';
 import PictureDialog from '../../pictures/PictureDialog.vue';
 import CloseJob from './CloseJob.vue';
+import OtherBenches from './OtherBenches.vue';
+import { usePresence } from './usePresence.ts';
 import ClosedJob from './ClosedJob.vue';
 import DifferDialog from './DifferDialog.vue';
 import KeysDialog from './KeysDialog.vue';
@@ -37,6 +39,10 @@ const router = useRouter();
 useWakeLock();
 const run = useRun(props.unitId);
 const { unit, fault, ready, job, document, view, step, count, row, seconds, paused, choice, told } = run;
+const others = usePresence(
+  job.stream.streamId,
+  computed(() => step.value?.id ?? null),
+);
 
 const arrivalAt = ref(0);
 const card = ref<InstanceType<typeof RunStepCard> | null>(null);
@@ -213,6 +219,7 @@ const stepKeys = (): KeyMap => ({
         @drop="job.drop"
       />
       <ServerState class="away" :away="job.stream.away.value" :waiting="job.waiting.value" />
+      <OtherBenches :others="others" :steps="view.steps" :here="step?.id ?? null" />
       <p v-if="told" class="told" role="status" data-testid="told">
         {{ told.words }}
         <button v-if="told.undo" class="act-button" @click="told.undo"><KeyHint name="U" /> undo</button>
