@@ -34,7 +34,11 @@ const screens = computed(() => [
   <v-app class="shell">
     <header class="bar mat-bound">
       <router-link to="/" class="brand" aria-label="Bemtor, to the bench">bem<b>t</b>or</router-link>
-      <div v-if="shown" class="unit">
+      <div
+        v-if="shown"
+        class="unit"
+        :title="`${shown.model.maker} ${shown.model.name}, ${shown.label} · ${configurationWords(shown.configuration)}`"
+      >
         <strong>{{ shown.model.name }}</strong>
         <span class="mono">{{ shown.label }} · {{ configurationWords(shown.configuration) }}</span>
       </div>
@@ -107,8 +111,7 @@ const screens = computed(() => [
 }
 
 .unit strong {
-  overflow: hidden;
-  text-overflow: ellipsis;
+  flex: none;
   font-weight: 600;
   font-size: 18px;
 }

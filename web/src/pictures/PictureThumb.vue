@@ -24,6 +24,7 @@ const waits = computed(() => pictureHere(props.picture));
       :model-value="waits.sent * 100"
       height="6"
       color="primary"
+      bg-opacity="0.4"
       :aria-label="`${about}, on this device: ${Math.round(waits.sent * 100)} % sent`"
       data-testid="picture-waits"
     />
@@ -32,6 +33,9 @@ const waits = computed(() => pictureHere(props.picture));
 </template>
 
 <style scoped>
+.thumb {
+  width: fit-content;
+}
 .thumb,
 img {
   display: block;

@@ -11,7 +11,7 @@ const props = defineProps<{
 const told = computed(() =>
   props.others.map(({ by, step }) => {
     const at = props.steps.findIndex(({ id }) => id === step);
-    const who = by || 'Another bench';
+    const who = by ? `${by}, at another bench,` : 'Another bench';
     const where = at < 0 ? 'has this job open' : `is at step ${at + 1}, ${props.steps[at]?.title}`;
     const same = step !== null && step === props.here;
     return { same, words: same ? `${who} is at this step too: say who acts.` : `${who} ${where}.` };
