@@ -233,6 +233,11 @@ test('screws on the mat by keys and by taps, in the crosswise order, tied to a p
   await expect(page.getByTestId('mat-group').first()).toContainText('4/4');
   await expect(page.getByTestId('mat-group').nth(1)).toContainText('2/3');
   await expect(page.getByTestId('picture-tie')).toHaveText('4');
+  // The lead sees it beside the step that it is of.
+  await page.getByRole('link', { name: 'Review', exact: true }).click();
+  const rows = page.getByTestId('review-row');
+  await expect(rows.filter({ hasText: 'Heatsink' }).getByTestId('thumb')).toBeVisible();
+  await expect(rows.filter({ hasText: 'Base cover' }).getByTestId('thumb')).toHaveCount(0);
 });
 
 test('a picture that is none, or too large, is refused in words; the counting scale says what it can', async ({

@@ -16,6 +16,8 @@ export interface Derivation {
   readonly sequence: Sequence;
   /** For each need of the sequence, in order, the lines that it rests on. */
   readonly evidence: readonly (readonly string[])[];
+  /** For each act, by its id, the lines that tell of it, one a recording. */
+  readonly actLines: ReadonlyMap<string, readonly string[]>;
   readonly contradictions: readonly Contradiction[];
   /** Where recordings do not agree on counts, sizes, mechanisms or numbers. */
   readonly conflicts: readonly Conflict[];
@@ -86,6 +88,7 @@ export function deriveSequence(
   return success({
     sequence: read.value,
     evidence,
+    actLines: new Map(matched.map(({ act, seen }) => [act.id, [...seen.values()].map(({ line }) => line)])),
     contradictions: [...all.twice, ...contradictions],
     conflicts: findConflicts(matched, replays, countOf),
     absent: absentParts(all),

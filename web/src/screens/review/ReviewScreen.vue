@@ -28,7 +28,9 @@ const lineTexts = computed(
     new Map([...recording.lines.value, ...review.witnesses.lines.value].map((line) => [line.id, line.text])),
 );
 const lineText = (id: string): string => lineTexts.value.get(id) ?? '';
-const rows = computed(() => (document.value ? reviewRows(document.value, evidence.value, lineText) : []));
+const rows = computed(() =>
+  document.value ? reviewRows(document.value, evidence.value, lineText, review.picturesOf) : [],
+);
 /** An older revision is read, not edited. */
 const older = computed(() => revisions.older.value);
 const olderRows = computed(() => (older.value ? reviewRows(older.value.document, [], () => '') : []));

@@ -22,6 +22,8 @@ export interface ReviewRow {
   readonly action: Action;
   readonly words: string;
   readonly needs: readonly ReviewNeed[];
+  /** Photos of the lines that tell of it. */
+  readonly pictures: readonly string[];
 }
 
 /** The acts in document order, each with what must come before it and why. */
@@ -29,6 +31,7 @@ export function reviewRows(
   sequence: Sequence,
   evidence: readonly (readonly string[])[],
   lineText: (id: string) => string,
+  picturesOf: (action: string) => readonly string[] = () => [],
 ): ReviewRow[] {
   const index = indexSequence(sequence);
   const needsOf = new Map<string, ReviewNeed[]>();
@@ -46,6 +49,7 @@ export function reviewRows(
     action,
     words: actionWords(index, action),
     needs: needsOf.get(action.id) ?? [],
+    pictures: picturesOf(action.id),
   }));
 }
 

@@ -96,6 +96,11 @@ export function useReview(unitId: string) {
   const linesOf = computed(() => (derived.value ? needLines(derived.value) : (): readonly string[] => []));
   /** The lines that each need of the document rests on, in its order. */
   const evidence = computed(() => (document.value?.needs ?? []).map(linesOf.value));
+  /** Photos of the lines that tell of an act, of this unit's recording. */
+  const picturesOf = (action: string): readonly string[] => {
+    const told = new Set(derived.value?.actLines.get(action));
+    return recording.lines.value.flatMap(({ id, pictures }) => (told.has(id) ? pictures : []));
+  };
   /** The shortest circle of needs, with the lines that they rest on. */
   const cycle = computed(() => document.value && cycleWithLines(document.value, linesOf.value));
   /** Parts that no order reaches. */
@@ -123,6 +128,7 @@ export function useReview(unitId: string) {
 
   const publishing = usePublish(unitId, { document, isNews, lost, derived, onPublished: revisions.list });
   return {
+    picturesOf,
     unit,
     published,
     fault,
