@@ -14,6 +14,11 @@ const { unit } = storeToRefs(useUnit());
 
 const unitId = computed(() => (typeof route.params['unitId'] === 'string' ? route.params['unitId'] : null));
 const shown = computed(() => (unit.value && unit.value.id === unitId.value ? unit.value : null));
+const about = computed(() =>
+  shown.value
+    ? [shown.value.label, configurationWords(shown.value.configuration)].filter(Boolean).join(' · ')
+    : '',
+);
 
 /** The screens in the order of the work; those of a unit need one to be chosen. */
 const screens = computed(() => [
@@ -34,13 +39,9 @@ const screens = computed(() => [
   <v-app class="shell">
     <header class="bar mat-bound">
       <router-link to="/" class="brand" aria-label="Bemtor, to the bench">bem<b>t</b>or</router-link>
-      <div
-        v-if="shown"
-        class="unit"
-        :title="`${shown.model.maker} ${shown.model.name}, ${shown.label} · ${configurationWords(shown.configuration)}`"
-      >
+      <div v-if="shown" class="unit" :title="`${shown.model.maker} ${shown.model.name}, ${about}`">
         <strong>{{ shown.model.name }}</strong>
-        <span class="mono">{{ shown.label }} · {{ configurationWords(shown.configuration) }}</span>
+        <span class="mono">{{ about }}</span>
       </div>
       <nav aria-label="Screens">
         <template v-for="screen in screens" :key="screen.name">

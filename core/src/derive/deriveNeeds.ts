@@ -2,6 +2,7 @@ import { lowerName, partNameOf } from '../reader/entries/partName.ts';
 import type { Form } from '../sequence/schema.ts';
 import {
   isCarrier,
+  isClamshell,
   isInUpperShell,
   isLeadOf,
   isMainBoard,
@@ -145,13 +146,13 @@ const hangsOn = (act: Act, lift: Act): boolean =>
 
 /** Does a lead run to the part: its own, one into the lid, one that ends in a carrier, a ribbon of the upper shell? */
 function runsTo(lead: string, part: string, form: Form): boolean {
-  const isNotebook = form === 'notebook';
+  const isHinged = isClamshell(form);
   return (
     isLeadOf(lead, part) ||
-    (isNotebook && ofDisplay(part) && /^(?:antenna|camera|.*hinge)/.test(lead)) ||
+    (isHinged && ofDisplay(part) && /^(?:antenna|camera|.*hinge)/.test(lead)) ||
     (isCarrier(part) && (!isOnBoard(lead) || lead === 'antenna') && !/inlet|mains|supply/.test(lead)) ||
     (isUpperShell(part) && isInUpperShell(lead)) ||
-    (isNotebook && part === 'keyboard' && isOfKeyboard(lead))
+    (isHinged && part === 'keyboard' && isOfKeyboard(lead))
   );
 }
 

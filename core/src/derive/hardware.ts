@@ -94,9 +94,12 @@ export const isBackCover = (slug: string): boolean =>
 /** Kinds of names that say where a cover sits, not what it is over. */
 const noPart: ReadonlySet<string> = new Set(['part', 'cover', 'frame']);
 
+/** Does a lid with the display hang on hinges? A convertible is opened as a notebook is. */
+export const isClamshell = (form: Form): boolean => form === 'notebook' || form === 'convertible';
+
 export function openingOf(slug: string, form: Form): Opening {
   if (accessPanel.test(slug) || /^(?:rear|back|front|outer)-shroud$/.test(slug)) return 'wide';
-  if (form !== 'notebook' && opensFromTheFront.test(slug)) return 'wide';
+  if (!isClamshell(form) && opensFromTheFront.test(slug)) return 'wide';
   // A cover that says what it is over opens that, no more.
   const over = slug.slice(0, slug.lastIndexOf('-'));
   if (/-(?:cover|lid)$/.test(slug) && (coveredThing.test(over) || !noPart.has(kindOf(over)))) return 'local';

@@ -16,7 +16,7 @@ export type PartId = z.infer<typeof partIdSchema>;
 export type JointId = z.infer<typeof jointIdSchema>;
 export type ActionId = z.infer<typeof actionIdSchema>;
 
-export const forms = ['notebook', 'handheld', 'all-in-one', 'desktop'] as const;
+export const forms = ['notebook', 'convertible', 'tablet', 'handheld', 'all-in-one', 'desktop'] as const;
 export const jointTypes = [
   'screws',
   'connector',

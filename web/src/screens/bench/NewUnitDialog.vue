@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ModelSummary } from '@bemtor/core';
+import { forms, type Form, type ModelSummary } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { read, send } from '../../api/client.ts';
@@ -8,10 +8,9 @@ import { read, send } from '../../api/client.ts';
 const open = defineModel<boolean>({ required: true });
 const emit = defineEmits<{ arrived: [id: string] }>();
 
-const forms = ['notebook', 'handheld', 'all-in-one', 'desktop'] as const;
 const label = ref('');
 const code = ref<string | null>(null);
-const fresh = ref({ maker: '', name: '', code: '', form: 'notebook' as (typeof forms)[number] });
+const fresh = ref({ maker: '', name: '', code: '', form: 'notebook' as Form });
 const models = shallowRef<readonly ModelSummary[]>([]);
 const fault = ref<string | null>(null);
 const busy = ref(false);

@@ -17,7 +17,6 @@ const cross = ref({ x: 0.5, y: 0.5 });
 const shown = computed(() =>
   props.marks.map((mark, i) => ({ mark, i })).filter(({ mark }) => mark.face === face.value),
 );
-/** One letter a kind; the words stand beside it in the list. */
 /** Marks are as large on a narrow handheld as on a notebook. */
 const size = computed(() => Math.max(props.outline.width, props.outline.depth));
 const letterOf = (of: MarkKind): string => String(markKinds.indexOf(of) + 1);
