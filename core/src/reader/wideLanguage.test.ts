@@ -30,6 +30,13 @@ describe('sizes and numbers, typed or dictated', () => {
     ['twenty-two PH000 of keyboard', ['unscrew screws 22 PH000 keyboard']],
     ['a pair of PH0 screws of the fan', ['unscrew screws 2 PH0 fan']],
     ['fan 3 PH0 M two point five by three and a half', ['unscrew screws 3 PH0 M2.5 3.5 fan']],
+    ['fan 2 PH0 screws, m to by for', ['unscrew screws 2 PH0 M2 4 fan']],
+    ['the fan left fan 2 PH0', ['unscrew screws 2 PH0 left-fan']],
+    [
+      'hinge 3 screws, 2.46 by the calipers and six long',
+      ['unscrew screws 3 6 hinge', 'note 2.46 by the calipers'],
+    ],
+    ['fan 4 PH0 no 3', ['unscrew screws 3 PH0 fan']],
     ['fan 2xPH0 M2x4', ['unscrew screws 2 PH0 M2 4 fan']],
     ['10 M2L3 of board', ['unscrew screws 10 M2 3 system-board']],
     ['3x PH0 M2 L4 fan', ['unscrew screws 3 PH0 M2 4 fan']],

@@ -253,6 +253,13 @@ function fillsCount(scene: Scene, frame: Frame, counted: Counted): boolean {
   return true;
 }
 
+/** "four screws no three": said again at once, and other. */
+const isCorrected = ({ line }: Scene, frame: Frame): boolean => {
+  const [no, count] = frame.chunks;
+  const before = line.slice(Math.max(0, spanOf(frame).start - 12), spanOf(frame).start);
+  return (isWord(no, 'no') && count?.k === 'count') || /\bno(?: wait| sorry)?[, ]+$/i.test(before);
+};
+
 /** "two, four, six", "eight, no, nine": a count that goes on, or is put right at once. */
 function countsOn(scene: Scene, frame: Frame, counted: Counted): boolean {
   const last = scene.groups[scene.groups.length - 1];
@@ -274,7 +281,8 @@ function countsOn(scene: Scene, frame: Frame, counted: Counted): boolean {
     counted.n > last.n &&
     counted.n - last.n <= 2 &&
     frame.where.length + frame.sides.length === 0;
-  if (!plain || !(on || scene.correcting)) return false;
+  const corrects = scene.correcting || isCorrected(scene, frame);
+  if (!plain || !(on || corrects)) return false;
   last.n = counted.n;
   last.screw = { ...last.screw, ...frame.screw };
   if (frame.tighten) last.joint.tighten = frame.tighten;

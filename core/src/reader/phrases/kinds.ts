@@ -1,3 +1,4 @@
+import { wordTable } from '../../wordTable.ts';
 import type { Drive, Screw } from '../../sequence/screw.ts';
 import { PhraseTree } from '../lexicon/phraseTree.ts';
 import * as words from '../lexicon/words.ts';
@@ -147,10 +148,18 @@ const sizedDrive: Rule = (tokens, at) => {
 };
 
 /** `M2`, `M2x5`, `M2 × 5 mm`, `M1.6*4`, `M2x0.4x5`, `M2L4`, `M two by five`, `m2 5mm`. */
+/** Words that sound as a figure: "m to by for". Only around a "by" is such a word surely one. */
+const soundsAs: Readonly<Record<string, number>> = wordTable({ to: 2, too: 2, for: 4, fore: 4, ate: 8 });
+function heardNumber(tokens: readonly Token[], at: number): { value: number; to: number } | null {
+  const value = soundsAs[tokens[at]?.lower ?? ''];
+  return value === undefined ? null : { value, to: at + 1 };
+}
+
 const thread: Rule = (tokens, at) => {
   if (tokens[at]?.lower !== 'm') return null;
   const first = tokens[at + 1];
-  const diameter = readNumber(tokens, at + 1);
+  const heard = isBy(tokens[at + 2]) ? heardNumber(tokens, at + 1) : null;
+  const diameter = readNumber(tokens, at + 1) ?? heard;
   if (!diameter || (isNumber(first) && !first.glued && diameter.value > 6)) return null;
   if (diameter.value < 0.5 || diameter.value > 12) return null;
   return threadFrom(tokens, diameter.value, diameter.to);
@@ -209,7 +218,7 @@ const bareThread: Rule = (tokens, at, lexicon) => {
 function lengthBehind(tokens: readonly Token[], at: number): { value: number; to: number } | null {
   const letter = tokens[at]?.lower === 'l' && tokens[at + 1]?.glued;
   if (!isBy(tokens[at]) && !letter) return null;
-  const length = readNumber(tokens, at + 1);
+  const length = readNumber(tokens, at + 1) ?? heardNumber(tokens, at + 1);
   return length && length.value > 0 && length.value <= 100 ? length : null;
 }
 

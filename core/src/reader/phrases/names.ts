@@ -205,6 +205,7 @@ const isShort = (piece: Lexeme, tokens: readonly Token[]): boolean =>
 function nameOf(pieces: readonly Lexeme[], tokens: readonly Token[]): Found {
   const last = pieces[pieces.length - 1];
   if (!last) return null;
+  if (saysTwice(pieces, tokens)) return nameOf(pieces.slice(1), tokens);
   const first = last.senses[0];
   const owners = pieces.slice(0, -1);
   const word = tokens[last.to - 1]?.lower ?? '';
@@ -229,6 +230,10 @@ function nameOf(pieces: readonly Lexeme[], tokens: readonly Token[]): Found {
     to: last.to,
   };
 }
+
+/** "the trigger, left trigger": said again, with its side. */
+const saysTwice = ([first, side, again]: readonly Lexeme[], tokens: readonly Token[]): boolean =>
+  again !== undefined && isSide(side) && tokens[(first?.to ?? 0) - 1]?.lower === tokens[again.to - 1]?.lower;
 
 /** "right base off": a word of talk, where the part that follows is one that a unit has once. */
 const saysRight = ([right, next, more]: readonly Lexeme[], tokens: readonly Token[]): boolean => {

@@ -165,3 +165,29 @@ describe('whatever is said', () => {
     );
   });
 });
+
+describe('speech that was written down without a mark', () => {
+  const paragraphs = [
+    'okay so this is the old one from the office and um i turn it over on the cloth so that the back is up like this you see and that is fine',
+    'back cover um six torx five screws all the way round and they all come out and they are short and that is all of them i think so good',
+    'and then with the pick in at the bottom you go round and that is the back cover off oh that was easy i was scared of that for nothing',
+  ];
+  const stamped = paragraphs.map((text, i) => `[0:${String(i * 22).padStart(2, '0')}] ${text}`).join('\n');
+  const drafted = async (): Promise<string[]> => {
+    const cues = await readCaptions(stamped);
+    if (!cues.ok) throw new Error('no narration');
+    return draftNarration(cues.value).map(shortEntry);
+  };
+
+  test('breaks where its paragraphs do, so that a name at the head of one is no end of the other', async () => {
+    expect(await drafted()).toEqual(
+      expect.arrayContaining(['turn bottom', 'unscrew screws 6 T5 base-cover at short', 'lift base-cover']),
+    );
+  });
+
+  test('a "you would" that runs on is no act', () => {
+    const said =
+      'the mother board i do not need out so i am not going to um if you have to it is five screws i think and you’d unplug the screen flex and the other stick and yeah';
+    expect(draft(said).filter((entry) => /^(?:unplug|lift|unscrew)/.test(entry))).toEqual([]);
+  });
+});

@@ -28,16 +28,26 @@ export function splitSentences({ text, timeAt, breaks, starts }: Transcript): Se
     }
     start = end;
   };
+  let paragraph = 0;
   for (let i = 0; i < text.length; i++) {
-    if (breaks.has(i) || (starts.has(i) && /[.!?…]\s*$/.test(text.slice(Math.max(0, i - 4), i)))) {
+    if (breaks.has(i) || (starts.has(i) && isClosed(text.slice(paragraph, i)))) {
       close(i);
       opens = true;
     }
+    if (starts.has(i)) paragraph = i;
     if (endsAt(text, i, start)) close(i + 1);
   }
   close(text.length);
   return sentences;
 }
+
+/**
+ * Does a sentence end where a paragraph does? At its mark; and where the whole of it has none and is longer than any
+ * caption: whoever wrote it down broke it where the talk paused.
+ */
+const isClosed = (paragraph: string): boolean =>
+  /[.!?…]\s*$/.test(paragraph.slice(-4)) ||
+  (paragraph.length > longestUnmarked && !/[.,;:!?]\s/.test(paragraph));
 
 function endsAt(text: string, i: number, start: number): boolean {
   const c = text.charAt(i);
@@ -58,7 +68,7 @@ const opensThought =
   /^(?:then|now|next|so|ok|okay|um|uh|those|these|there's|there|i|i'm|i've|we|you|it|it's|once|after|remove|unplug|disconnect|undo|unscrew|lift|slide|pull|flip|hold|take|don't|first)$/i;
 /** Behind these the same thought goes on. */
 const goesOn =
-  /^(?:to|and|then|now|so|ok|okay|just|can|gonna|will|you|i|we|they|is|are|was|if|when|not|the|a|by|for|first|of|or|but|next|um|uh|that|because|only|must|should|need|take|let|see|do|have|did|until|before|under|with|on|in|of|from|at|as|like|which|what|where|how|does|think|guess|know|after|once|while)$/i;
+  /^(?:to|and|then|now|so|ok|okay|just|can|could|would|should|might|may|gonna|gotta|wanna|will|(?:i|you|we|they|it|he|she)['’](?:d|ll)|you|i|we|they|is|are|was|if|when|not|the|a|by|for|first|of|or|but|next|um|uh|that|because|only|must|should|need|take|let|see|do|have|did|until|before|under|with|on|in|of|from|at|as|like|which|what|where|how|does|think|guess|know|after|once|while)$/i;
 
 /** "pull it": what follows a verb is what it is done to. */
 const isVerb = (word: string): boolean =>
