@@ -269,8 +269,9 @@ function isFewer(chunks: readonly Chunk[], context: LineContext): boolean {
   const comes = chunks
     .slice(2, 6)
     .some((chunk) => isWord(chunk, 'out', 'off') || (chunk.k === 'verb' && chunk.act === 'come'));
-  const isOut = (chunk: Chunk | undefined): boolean => isWord(chunk, 'out');
-  const out = isOut(of) || (of?.k === 'verb' && of.act === 'be' && isOut(chunks[2]));
+  // "three are out, the fourth spins"; "two out from under the feet" are others.
+  const outAt = of?.k === 'verb' && of.act === 'be' ? 2 : 1;
+  const out = isWord(chunks[outAt], 'out') && (chunks[outAt + 1]?.k ?? 'break') === 'break';
   const some = out || isWord(of, 'of-them') || (of?.k === 'verb' && of.act === 'come');
   return (
     count?.k === 'count' &&

@@ -1,6 +1,7 @@
 import { describe, expect, it } from '@jest/globals';
 import { advanceByReading, emptyContext, type LineContext } from './context.ts';
 import type { Entry } from './entries/entry.ts';
+import { statementForms } from './frames/statements.ts';
 import { readLine } from './readLine.ts';
 
 /*
@@ -288,6 +289,15 @@ describe('what comes first', () => {
     ...['P caught on the bracket', 'P stuck: bracket', 'bracket stops the P', 'bracket still holding the P'],
     ...['cant get the P past the bracket', 'P fouls the bracket'],
   ];
+
+  it.each(statementForms)('each form reads the line that it is for: %s', (line) => {
+    const found = acts(line, after(opened.slice(0, 2)));
+    expect(found).toMatchObject([
+      line.includes('battery')
+        ? { kind: 'requires', part: 'fan', parts: ['battery'] }
+        : { kind: 'blocked', part: 'fan' },
+    ]);
+  });
 
   it('is read off the form of the sentence', () => {
     const wrong = misread(

@@ -125,6 +125,9 @@ const holds: readonly Row[] = [
   },
 ];
 
+/** The line that each form is for. */
+export const statementForms: readonly string[] = [...orders, ...holds].map(({ like }) => like);
+
 /** Keeps the work linear in the length of a line: no such sentence is longer. */
 const longest = 240;
 

@@ -153,6 +153,9 @@ const isInnerMark = (tokens: readonly Token[], i: number): boolean =>
 function endsName(lexeme: Lexeme, before: readonly Lexeme[], tokens: readonly Token[]): boolean {
   const first = lexeme.senses[0];
   if (!first) return false;
+  // "the bracket blocks the fan": before an article, a word of doing.
+  const article = ['the', 'it', 'this', 'that', 'a'].includes(tokens[lexeme.to]?.lower ?? '');
+  if (before.length > 0 && article && senseOf(lexeme, 'word')?.word === 'in-the-way') return false;
   if (first.k === 'part' || first.k === 'head') return true;
   if (before.length === 0) return first.k === 'cable' || first.k === 'joint';
   const named = before.some((piece) => piece.senses[0]?.k === 'part' || piece.senses[0]?.k === 'head');
