@@ -54,7 +54,7 @@ export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
     if (one && isPutOff(one) && !staysWith(scene, one.piece)) takeBack(scene, one.piece);
     else if (one && mayOwn(scene, one.piece)) scene.unread.push(spanOf(one.piece));
     else if (one) readPiece(scene, one);
-    if (one && scene.trace() === before && saysSomething(scene, one.piece) && !mayOwn(scene, one.piece))
+    if (one && scene.isAt(before) && saysSomething(scene, one.piece) && !mayOwn(scene, one.piece))
       note(scene, one.piece);
     if (scene.placed.length + scene.groups.length !== made && one) scene.actSentence = one.piece.sentence;
     for (const chunk of one?.piece.chunks ?? [])

@@ -51,23 +51,30 @@ export interface Group {
 /** What is being made of one line: the topic, the group that is open, the entries so far. */
 export class Scene {
   /** All that a piece may change, to see whether one did. */
-  trace(): string {
-    return JSON.stringify([
-      // The last few only, so that a long line is read in linear time.
+  trace(): readonly unknown[] {
+    // The last few only, so that a long line is read in linear time.
+    return [
       this.placed.length,
-      this.placed.slice(-2),
+      JSON.stringify(this.placed.slice(-2)),
       this.groups.length,
-      this.groups.slice(-2),
+      this.groups.length > 0 && JSON.stringify(this.groups.slice(-2)),
       this.topic,
       this.topicSaid,
-      this.waiting.length,
-      this.pair.length,
+      ...this.waiting.map(({ part, cable }) => `${part} ${cable}`),
+      this.pair.join(),
       this.doubts.length,
       this.heading,
       this.held,
-      this.kindAhead,
-    ]);
+      this.kindAhead && JSON.stringify(this.kindAhead),
+    ];
   }
+
+  /** Has nothing changed since? */
+  isAt(trace: readonly unknown[]): boolean {
+    const now = this.trace();
+    return now.length === trace.length && now.every((one, i) => one === trace[i]);
+  }
+
   /** A kind of screw said before its count: "T5 torx, three of the fan". */
   kindAhead: Partial<Screw> | null = null;
   readonly line: string;
