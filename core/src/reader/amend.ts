@@ -7,10 +7,10 @@ import {
   byPart,
   byRestating,
   isCounted,
+  kindIn,
   type Correction,
 } from './amendWays.ts';
 import type { LineContext } from './context.ts';
-import type { Screw } from '../sequence/screw.ts';
 import type { Entry, EntryOf } from './entries/entry.ts';
 import { isWord, type Chunk } from './phrases/chunk.ts';
 import { spansOf, type Reading } from './reading.ts';
@@ -238,11 +238,7 @@ function isKindOfLast(chunks: readonly Chunk[], context: LineContext): boolean {
     (chunk.k === 'verb' && chunk.act === 'be') ||
     (chunk.k === 'count' && chunk.n === sum) ||
     isWord(chunk, 'all', 'they', 'it', 'this', 'both', 'each', 'filler', 'and', 'the', 'of-them', 'so');
-  const told = chunks.reduce<Partial<Screw>>(
-    (kind, chunk) => (chunk.k === 'kind' ? { ...kind, ...chunk.screw } : kind),
-    {},
-  );
-  const { size, thread } = told;
+  const { size, thread } = kindIn(chunks);
   const isNew = ({ screw }: EntryOf<'undo'>['joint']): boolean =>
     (size == null || screw?.size == null) && (thread == null || screw?.thread == null);
   return (size ?? thread) != null && chunks.every(isOfThem) && counted.length > 0 && counted.some(isNew);

@@ -281,7 +281,8 @@ function byTotal(
   return { changed: groups.map((group) => (group === main ? to : group)), whole };
 }
 
-const kindIn = (chunks: readonly Chunk[]) =>
+/** The kind of screw that chunks tell, whichever of them says what. */
+export const kindIn = (chunks: readonly Chunk[]) =>
   chunks.reduce(
     (kind, chunk) => (chunk.k === 'kind' ? { ...kind, ...chunk.screw } : kind),
     {} as Partial<NonNullable<EntryOf<'undo'>['joint']['screw']>>,

@@ -4,7 +4,7 @@ import { computed, nextTick, watch } from 'vue';
 import Draggable from 'vuedraggable';
 import KeyHint from '../../components/KeyHint.vue';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
-import PictureThumb from '../../pictures/PictureThumb.vue';
+import PictureStrip from '../../pictures/PictureStrip.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 import type { ReviewNeed, ReviewRow } from './reviewRows.ts';
 
@@ -96,14 +96,7 @@ watch(
             </li>
             <li v-for="words in changed.get(row.action.id) ?? []" :key="words" class="change">{{ words }}</li>
           </ul>
-          <p v-if="row.pictures.length > 0" class="photos">
-            <PictureThumb
-              v-for="picture in row.pictures"
-              :key="picture"
-              :picture="picture"
-              :about="`Photo: ${row.words}`"
-            />
-          </p>
+          <PictureStrip :pictures="row.pictures" :about="() => `Photo: ${row.words}`" />
         </div>
       </li>
     </template>
@@ -111,12 +104,6 @@ watch(
 </template>
 
 <style scoped>
-.photos {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  padding-top: 6px;
-}
 .rows {
   overflow-y: auto;
   padding: 0 28px 24px;

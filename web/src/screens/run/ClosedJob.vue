@@ -2,7 +2,7 @@
 import { closingFacts, sentence, type JobView } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import { duration, timeOfDay } from '../../composables/format.ts';
-import PictureThumb from '../../pictures/PictureThumb.vue';
+import PictureStrip from '../../pictures/PictureStrip.vue';
 
 /** What is said when a job is done. */
 const props = defineProps<{
@@ -24,7 +24,12 @@ function reopen(): void {
   if (why.value.trim() !== '') emit('reopen', why.value.trim());
 }
 const notes = computed(() => props.view.state.notes);
-const pictures = computed(() => props.view.state.pictures);
+/** The photos of the job, each with its step. */
+const pictures = computed(
+  () => new Map(props.view.state.pictures.map(({ picture, step }) => [picture, step ?? ''])),
+);
+const aboutPicture = (picture: string): string =>
+  `Photo, ${titles.value.get(pictures.value.get(picture) ?? '') ?? 'this job'}`;
 const titles = computed(() => new Map(props.view.steps.map((step) => [step.id, step.title])));
 const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + row.counts.out, 0));
 </script>
@@ -62,15 +67,7 @@ const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + 
         <small>{{ titles.get(note.step ?? '') }}</small>
       </li>
     </ul>
-    <p v-if="pictures.length > 0" class="pictures">
-      <PictureThumb
-        v-for="{ picture, step } in pictures"
-        :key="picture"
-        :picture="picture"
-        :about="`Photo, ${titles.get(step ?? '') ?? 'this job'}`"
-        :height="110"
-      />
-    </p>
+    <PictureStrip :pictures="[...pictures.keys()]" :about="aboutPicture" :height="110" />
     <div class="acts">
       <button class="act-button primary" @click="$emit('logbook')">Logbook</button>
       <router-link class="act-button" to="/">To the bench</router-link>
@@ -131,12 +128,6 @@ dt {
 }
 .notes small {
   color: var(--ink-soft);
-}
-.pictures {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin: 14px 0;
 }
 .acts {
   display: flex;

@@ -11,7 +11,7 @@ import {
 } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
-import PictureThumb from '../../pictures/PictureThumb.vue';
+import PictureStrip from '../../pictures/PictureStrip.vue';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
 import ArrivalCheck from './ArrivalCheck.vue';
 import HoldTimer from './HoldTimer.vue';
@@ -132,15 +132,7 @@ function keepNumber(): void {
         placeholder="of another kind? why left out?"
       />
     </div>
-    <p v-if="pictures.length > 0" class="pictures">
-      <PictureThumb
-        v-for="picture in pictures"
-        :key="picture"
-        :picture="picture"
-        about="Photo of this step"
-        :height="96"
-      />
-    </p>
+    <PictureStrip :pictures="pictures" :about="() => 'Photo of this step'" :height="96" />
     <ul v-if="step.cautions.length > 0" class="caution">
       <li v-for="caution in step.cautions" :key="caution">{{ caution }}</li>
     </ul>
@@ -229,10 +221,6 @@ h1 {
   border: 1.5px solid var(--ink-soft);
   border-radius: var(--radius);
   background: var(--card-raised);
-}
-.pictures {
-  display: flex;
-  gap: 8px;
 }
 .paused {
   font-size: 24px;
