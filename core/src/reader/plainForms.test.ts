@@ -223,6 +223,46 @@ describe('a part', () => {
     expect(wrong).toEqual([]);
   });
 
+  it('is one of a list: each of three comes off, known or not, or is unplugged', () => {
+    const lists = [
+      ['fan', 'heatsink', 'usb-board'],
+      ['keyboard', 'touchpad', 'left-speaker'],
+      ['trim-ring', 'gizmo', 'drive-cage'],
+    ];
+    const off = [
+      ...['A, B and C off', 'A off, B off, C off', 'remove the A, the B and the C', 'A and B and C removed'],
+      ...[
+        'took off the A, B and C',
+        'A / B / C off',
+        'A + B + C off',
+        'A off; B off; C off',
+        'lift out A, B and C',
+      ],
+      ...['A, B and C have been removed', 'off with A, B and C', 'out come A, B and C'],
+    ];
+    const unplugged = [
+      ...['unplug A, B and C', 'A, B and C unplugged', 'unplugged the A, the B and the C', 'unplug: A, B, C'],
+      ...['A and B and C disconnected', 'unplug A and B and then C', 'A plug, B plug, C plug off'],
+    ];
+    const told = (form: string, parts: readonly string[]): string[] =>
+      acts(
+        form.replace(/\b[ABC]\b/g, (letter) => (parts['ABC'.indexOf(letter)] ?? '').replaceAll('-', ' ')),
+        after(opened),
+      ).map((entry) => {
+        const part = 'part' in entry ? (entry.part ?? '') : '';
+        return `${entry.kind === 'undo' ? entry.joint.type : entry.kind} ${part.replace(/-(?:plug|cable)$/, '')}`;
+      });
+    for (const parts of lists) {
+      for (const form of off)
+        expect([form, told(form, parts).sort()]).toEqual([form, parts.map((part) => `lift ${part}`).sort()]);
+      for (const form of unplugged)
+        expect([form, told(form, parts).sort()]).toEqual([
+          form,
+          parts.map((part) => `connector ${part}`).sort(),
+        ]);
+    }
+  });
+
   it('goes back in, and nothing is undone', () => {
     const forms = [
       ...['P back in', 'P in', 'refit the P', 'put the P back', 'put P back in, 3 T5', 'P in, 3 T5'],

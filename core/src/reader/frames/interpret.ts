@@ -409,7 +409,9 @@ function appliesAgain(scene: Scene, frame: Frame, piece: Piece): boolean {
       scene.repeat = null;
     return false;
   }
-  if (scene.repeat && (piece.joiner === 'comma' || piece.joiner === 'and' || piece.joiner === 'start')) {
+  const listed =
+    ['comma', 'and', 'start', 'colon'].includes(piece.joiner) || (piece.joiner === 'then' && piece.last);
+  if (scene.repeat && listed) {
     for (const part of names) scene.repeat(part, frame.words.has('both') ? 2 : undefined);
     return true;
   }

@@ -60,7 +60,9 @@ export function readLift(scene: Scene, frame: Frame): boolean {
   for (const target of targets) liftOne(scene, frame, verb, lifted, target);
   const object =
     frame.chunks.findIndex(({ k }) => k === 'verb') < frame.chunks.findIndex(({ k }) => k === 'name');
-  if (lifted && verb && object && !first.inferred && verb.form !== 's')
+  // "off with the fan, the heatsink and the board"
+  const pulled = verb === undefined && isWord(frame.chunks[1], 'with');
+  if (lifted && !first.inferred && (pulled || (verb && object && verb.form !== 's')))
     scene.repeat = (part) => scene.put({ kind: 'lift', part }, spanOf(frame));
   return true;
 }

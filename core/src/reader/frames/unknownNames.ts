@@ -18,7 +18,9 @@ export function nameUnknowns(pieces: readonly Piece[], line: string): Piece[] {
     const length = chunks.slice(from).findIndex(({ k }) => k !== 'unknown');
     const to = length < 0 ? chunks.length : from + length;
     const part = from < 0 ? '' : nameOf(chunks.slice(from, to), line);
-    if (part === '' || !standsAsPart(piece, from, to, pieces[i + 1], line)) return piece;
+    const stands = (): boolean =>
+      standsAsPart(piece, from, to, pieces[i + 1], line) || isListed(pieces, i, to - from);
+    if (part === '' || !stands()) return piece;
     return {
       ...piece,
       chunks: [...chunks.slice(0, from), named(chunks, from, to, part), ...chunks.slice(to)],
@@ -76,6 +78,27 @@ const undoing: ReadonlySet<string> = new Set([
 ]);
 const holding: ReadonlySet<string> = new Set(['hold', 'release', 'fit']);
 const isUndone = (chunk: Chunk | undefined): boolean => chunk?.k === 'verb' && undoing.has(chunk.act);
+
+/** "fan, gizmo and board off": a word of a list of parts. */
+function isListed(pieces: readonly Piece[], i: number, words: number): boolean {
+  const { chunks, joiner } = pieces[i] as Piece;
+  const before = pieces[i - 1];
+  const alone = chunks.filter((chunk) => !isWord(chunk, 'the', 'a')).length === words;
+  const names = before?.chunks.filter(({ k }) => k === 'name') ?? [];
+  const bare = before?.chunks.every(
+    (chunk) => chunk.k === 'name' || chunk.k === 'verb' || isAway(chunk) || isWord(chunk, 'the', 'a', 'with'),
+  );
+  const next = pieces[i + 1];
+  return (
+    alone &&
+    names.length === 1 &&
+    bare === true &&
+    (joiner === 'comma' || joiner === 'and') &&
+    next !== undefined &&
+    (next.joiner === 'comma' || next.joiner === 'and' || next.joiner === 'then') &&
+    next.chunks.some(({ k }) => k === 'name')
+  );
+}
 
 const isAway = (chunk: Chunk | undefined): boolean => isWord(chunk, 'off', 'out', 'away', 'free');
 
