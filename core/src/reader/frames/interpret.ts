@@ -49,19 +49,27 @@ export function interpret(scene: Scene, chunks: readonly Chunk[]): void {
     i += taken;
     if (taken > 0) continue;
     const one = told[i];
-    const made = scene.placed.length + scene.groups.length;
-    const before = scene.trace();
-    if (one && isPutOff(one) && !staysWith(scene, one.piece)) takeBack(scene, one.piece);
-    else if (one && mayOwn(scene, one.piece)) scene.unread.push(spanOf(one.piece));
-    else if (one) readPiece(scene, one);
-    if (one && scene.isAt(before) && saysSomething(scene, one.piece) && !mayOwn(scene, one.piece))
-      note(scene, one.piece);
-    if (scene.placed.length + scene.groups.length !== made && one) scene.actSentence = one.piece.sentence;
-    for (const chunk of one?.piece.chunks ?? [])
-      if (chunk.k === 'name' && !chunk.bare) scene.said.push(chunk.part);
+    if (one) readOne(scene, one);
     i++;
   }
   closeGroups(scene);
+}
+
+/** One piece by itself; what it says and nothing takes up is a note. */
+function readOne(scene: Scene, told: Told): void {
+  const { piece } = told;
+  const made = scene.placed.length + scene.groups.length;
+  if (mayOwn(scene, piece)) scene.unread.push(spanOf(piece));
+  else {
+    const before = scene.trace();
+    if (!staysWith(scene, piece)) {
+      if (isPutOff(told)) takeBack(scene, piece);
+      else readPiece(scene, told);
+    }
+    if (scene.isAt(before) && saysSomething(scene, piece)) note(scene, piece);
+  }
+  if (scene.placed.length + scene.groups.length !== made) scene.actSentence = piece.sentence;
+  for (const chunk of piece.chunks) if (chunk.k === 'name' && !chunk.bare) scene.said.push(chunk.part);
 }
 
 /** Something leaves its place by a plain word: such a line does not go on with closing. */
@@ -92,12 +100,8 @@ const saysSomething = (scene: Scene, { chunks }: Piece): boolean =>
   chunks.some((chunk) => isWord(chunk, 'danger'));
 
 /** "3 T5, gizmo": a word that nobody knows may be the part whose screws they are. */
-const mayOwn = ({ groups }: Scene, { chunks, joiner, last }: Piece): boolean =>
-  last &&
-  joiner === 'comma' &&
-  chunks.every(({ k }) => k === 'unknown') &&
-  groups.length > 0 &&
-  groups.every(({ partInferred }) => partInferred);
+const mayOwn = (scene: Scene, { chunks, joiner, last }: Piece): boolean =>
+  last && joiner === 'comma' && chunks.every(({ k }) => k === 'unknown') && scene.isOwnerless;
 
 /** "…, later", "…, not yet": the act just said is not done. */
 const isPutOff = ({ piece }: Told): boolean =>
@@ -150,8 +154,7 @@ function readPiece(scene: Scene, { piece, frames }: Told): void {
     scene.correcting = true;
     return;
   }
-  if (isNone(scene, piece) || deniesLift(scene, piece) || staysWith(scene, piece) || countsTalk(scene, piece))
-    return;
+  if (isNone(scene, piece) || deniesLift(scene, piece) || countsTalk(scene, piece)) return;
   if (notes(scene, piece)) return;
   const whole = merged(frames);
   readHead(scene, piece, whole);

@@ -174,17 +174,16 @@ function nextOf(scene: Scene, frame: Frame): { part: string; inferred: boolean }
 /** "one P5 and two P2 from the bezel": whose all of them are, said at the end. */
 function heldByAll(scene: Scene, frame: Frame): string | null {
   const [holder] = frame.holders;
-  const open = scene.groups.length > 0 && scene.groups.every(({ partInferred }) => partInferred);
-  if (!holder || !open) return null;
+  if (!holder || !scene.isOwnerless) return null;
   const part = resolved(scene, holder);
   giveAll(scene, part);
   return part;
 }
 
 /** "3 T5 and 2 PH0 hold the fan": whose all of them are, where none was named before. */
-export function giveAll({ groups }: Scene, part: string): void {
-  if (!groups.every(({ partInferred }) => partInferred)) return;
-  for (const group of groups) Object.assign(group, { part, partInferred: false });
+export function giveAll(scene: Scene, part: string): void {
+  if (!scene.isOwnerless) return;
+  for (const group of scene.groups) Object.assign(group, { part, partInferred: false });
 }
 
 /** What is counted once holds for each of a pair. */

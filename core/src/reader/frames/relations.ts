@@ -1,17 +1,11 @@
 import { slugOf } from '../entries/partName.ts';
 import { isWord, type Chunk } from '../phrases/chunk.ts';
-import { closeGroups } from './sums.ts';
-import { partsIn, type Told } from './told.ts';
+import { partsIn, state, type Told } from './told.ts';
 import { readTogether } from './together.ts';
 import { doing, type Frame } from './frame.ts';
 import { has, type Piece } from './piece.ts';
 import type { Scene } from './scene.ts';
 import { readStatement } from './statements.ts';
-
-const spanOf = (told: readonly Told[]): { start: number; end: number } => ({
-  start: told[0]?.piece.chunks[0]?.start ?? 0,
-  end: told[told.length - 1]?.piece.chunks.at(-1)?.end ?? 0,
-});
 
 /** Statements about order in one sentence; how many of its pieces they took, 0 where it states none. */
 export function readRelation(scene: Scene, told: readonly Told[]): number {
@@ -42,10 +36,7 @@ function readCovers(scene: Scene, told: readonly Told[]): number {
   const list = listBehind(scene, first.piece.chunks.slice(at + 1), rest);
   const parts = list.parts.filter((other) => other !== part);
   if (part === null || parts.length === 0) return 0;
-  closeGroups(scene);
-  scene.put({ kind: 'covers', part, parts }, spanOf(told.slice(0, 1 + list.taken)));
-  scene.name(part);
-  return 1 + list.taken;
+  return state(scene, told.slice(0, 1 + list.taken), part, { kind: 'covers', part, parts });
 }
 
 /** Names behind a verb and in the pieces after it, as long as these hold nothing else. */
@@ -92,10 +83,7 @@ function readRequires(scene: Scene, told: readonly Told[]): number {
 function require(scene: Scene, part: string | null, parts: readonly string[], told: readonly Told[]): number {
   const others = [...new Set(parts)].filter((other) => other !== part);
   if (part === null || others.length === 0) return 0;
-  closeGroups(scene);
-  scene.put({ kind: 'requires', part, parts: others }, spanOf(told));
-  scene.name(part);
-  return told.length;
+  return state(scene, told, part, { kind: 'requires', part, parts: others });
 }
 
 /** "X won't come / cannot be removed without | unless | before | until A". */
@@ -214,10 +202,7 @@ function readHeldBy(scene: Scene, [told]: readonly Told[]): number {
   const joint = behind.find(({ k }) => k === 'joint');
   const by = partsIn(scene, behind)[0] ?? (joint?.k === 'joint' ? joint.owner : null);
   if (part === undefined || by == null || by === part) return 0;
-  closeGroups(scene);
-  scene.put({ kind: 'blocked', part, by }, spanOf([told]));
-  scene.name(part);
-  return 1;
+  return state(scene, [told], part, { kind: 'blocked', part, by });
 }
 
 /** "X won't come, Y holds it", "X stuck: Y", "X blocked by Y": tried, and why not. */
@@ -238,11 +223,8 @@ function readBlocked(scene: Scene, told: readonly Told[]): number {
     scene.stuck = part;
     return 0;
   }
-  closeGroups(scene);
-  scene.put({ kind: 'blocked', part, by }, spanOf(told));
-  scene.name(part);
   scene.stuck = null;
-  return told.length;
+  return state(scene, told, part, { kind: 'blocked', part, by });
 }
 
 const holdsAct = ({ frames }: Told): boolean =>

@@ -220,6 +220,11 @@ export class Scene {
     );
   }
 
+  /** Things were counted, and of none was it said whose they are. */
+  get isOwnerless(): boolean {
+    return this.groups.length > 0 && this.groups.every(({ partInferred }) => partInferred);
+  }
+
   /** May a thing go back: was anything taken off before, or in this line? */
   get opened(): boolean {
     return this.context.opened || this.acted;

@@ -1,7 +1,6 @@
-import type { Entry } from '../entries/entry.ts';
 import { verbFor } from '../../estimate/defaultSeconds.ts';
 import type { Screw } from '../../sequence/screw.ts';
-import type { EntryJoint } from '../entries/entry.ts';
+import type { Entry, EntryJoint } from '../entries/entry.ts';
 import type { Counted } from './counts.ts';
 import { type Frame, doing, hasScrew, leaves } from './frame.ts';
 import { sidedParts } from '../lexicon/parts.ts';
@@ -36,8 +35,7 @@ export function isTotal(scene: Scene, frame: Frame, counted: Counted): boolean {
   if (total && frame.names[0] && !frame.words.has('this')) {
     const part = partNamed(scene, frame) ?? frame.names[0].part;
     // "fan 8 T5 in all", when none of them was counted yet: those are they.
-    const counts = ({ kind, ...entry }: Entry): boolean =>
-      kind === 'undo' && 'part' in entry && entry.part === part;
+    const counts = (entry: Entry): boolean => entry.kind === 'undo' && entry.part === part;
     const lines = [scene.context.lastLine, ...scene.context.earlier.slice(0, 6)];
     if (sum === 0 && hasScrew(frame) && !lines.flat().some(counts)) return false;
     scene.name(part);

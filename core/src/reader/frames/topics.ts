@@ -68,7 +68,7 @@ const endsGroup = (scene: Scene, piece: Piece, frame: Frame): boolean =>
   frame.cables.length + frame.verbs.length + frame.particles.length + frame.codes.length === 0 &&
   frame.joint === null &&
   frame.measures.length + frame.unread.length === 0 &&
-  scene.groups.every(({ partInferred }) => partInferred);
+  scene.isOwnerless;
 
 /** "…, which hold the back cover": whose the screws are. */
 export function ownsGroup(scene: Scene, piece: Piece, frame: Frame): boolean {

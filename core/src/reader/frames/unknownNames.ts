@@ -44,7 +44,7 @@ function standsAsPart(
     const ends = behind.length === 0 && piece.last && piece.joiner === 'comma';
     if (ends && isWord(before.at(-1), 'the')) return true;
     const what = heads ? (next?.chunks ?? []) : behind;
-    return holds(what) || isUndone(behind[0]) || leavesPlace(what);
+    return holds(what) || leavesPlace(what);
   }
   const said = before.filter((chunk) => !isWord(chunk, 'the', 'a', 'this'));
   const last = said.findLast((chunk) => !isAway(chunk));

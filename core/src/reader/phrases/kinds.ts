@@ -147,7 +147,6 @@ const sizedDrive: Rule = (tokens, at) => {
   return { screw: kindOf(name.meaning, size.text), to: name.to };
 };
 
-/** `M2`, `M2x5`, `M2 × 5 mm`, `M1.6*4`, `M2x0.4x5`, `M2L4`, `M two by five`, `m2 5mm`. */
 /** Words that sound as a figure: "m to by for". Only around a "by" is such a word surely one. */
 const soundsAs: Readonly<Record<string, number>> = wordTable({ to: 2, too: 2, for: 4, fore: 4, ate: 8 });
 function heardNumber(tokens: readonly Token[], at: number): { value: number; to: number } | null {
@@ -155,6 +154,7 @@ function heardNumber(tokens: readonly Token[], at: number): { value: number; to:
   return value === undefined ? null : { value, to: at + 1 };
 }
 
+/** `M2`, `M2x5`, `M2 × 5 mm`, `M1.6*4`, `M2x0.4x5`, `M2L4`, `M two by five`, `m2 5mm`. */
 const thread: Rule = (tokens, at) => {
   if (tokens[at]?.lower !== 'm') return null;
   const first = tokens[at + 1];
