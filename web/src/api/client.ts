@@ -30,9 +30,14 @@ async function request(path: string, init: RequestInit = {}): Promise<Response> 
     throw new Away('The server does not answer');
   }
   if (response.ok) return response;
-  if (response.status === 500) throw new Failed('The server failed on it');
-  if (response.status >= 500) throw new Away(`The server answered ${response.status}`);
-  throw new Refused(problemIn(await response.text(), response.status, response.statusText));
+  throw faultOf(response.status, await response.text().catch(() => ''), response.statusText);
+}
+
+/** What an answer that is none means: try again, or never. */
+function faultOf(status: number, text: string, title: string): Error {
+  if (status === 500) return new Failed('The server failed on it');
+  if (status >= 500) return new Away(`The server answered ${status}`);
+  return new Refused(problemIn(text, status, title));
 }
 
 function problemIn(text: string, status: number, title: string): Problem {
@@ -90,9 +95,7 @@ export function sendFile(path: string, file: Blob, onSent: (part: number) => voi
     request.onload = () => {
       const { status, responseText, statusText } = request;
       if (status >= 200 && status < 300) resolve();
-      else if (status === 500) reject(new Failed('The server failed on it'));
-      else if (status >= 500) reject(new Away(`The server answered ${status}`));
-      else reject(new Refused(problemIn(responseText, status, statusText)));
+      else reject(faultOf(status, responseText, statusText));
     };
     request.send(file);
   });

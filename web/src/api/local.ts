@@ -48,7 +48,7 @@ const local = (): Promise<IDBPDatabase<LocalSchema>> =>
   }));
 
 /** Plain copies: what the interface holds may be reactive, which the store refuses. */
-const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 export const putWaiting = async (item: WaitingItem): Promise<void> =>
   void (await (await local()).put('waiting', plain(item)));
@@ -85,7 +85,7 @@ export async function forgetStream(stream: string): Promise<void> {
 const snapshotForm = 2;
 
 export const writeSnapshot = async (key: string, value: unknown): Promise<void> =>
-  void (await (await local()).put('snapshot', plain({ form: snapshotForm, value }), key));
+  void (await (await local()).put('snapshot', { form: snapshotForm, value }, key));
 export async function readSnapshot<T>(key: string): Promise<T | undefined> {
   const kept = (await (await local()).get('snapshot', key)) as
     { form?: number; value?: T } | string | undefined;

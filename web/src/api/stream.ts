@@ -11,6 +11,7 @@ import {
   putWaiting,
   readSnapshot,
   waitingOf,
+  plain,
   writeSnapshot,
   type WaitingItem,
 } from './local.ts';
@@ -257,7 +258,7 @@ export function useStream<Body>(
     const added = fresh.filter(({ id }) => !known.has(id));
     if (added.length > 0) {
       acknowledged = [...acknowledged, ...added].sort((a, b) => a.seq - b.seq);
-      await writeSnapshot(`/${key()}`, { items: acknowledged });
+      await writeSnapshot(`/${key()}`, plain({ items: acknowledged }));
     }
     kept.value = acknowledged;
   }

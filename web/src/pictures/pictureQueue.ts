@@ -61,12 +61,15 @@ export const sendPictures = (): Promise<void> =>
 
 async function sendAll(): Promise<void> {
   clearTimeout(retry);
-  for (;;) {
-    const waiting = await waitingPictures();
-    waiting.forEach(show);
-    const next = waiting.find(({ id }) => here.get(id)?.refused == null);
-    if (!next || !(await sendOne(next))) return;
-  }
+  // Others may be taken meanwhile; the bytes of each are read once, not once for every one before it.
+  for (let waiting = await toSend(); waiting.length > 0; waiting = await toSend())
+    for (const picture of waiting) if (!(await sendOne(picture))) return;
+}
+
+async function toSend(): Promise<WaitingPicture[]> {
+  const waiting = await waitingPictures();
+  waiting.forEach(show);
+  return waiting.filter(({ id }) => here.get(id)?.refused == null);
 }
 
 /** Sends one; false where the server is away, and all is tried again later. */
