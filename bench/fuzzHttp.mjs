@@ -145,25 +145,45 @@ const event = () =>
     { kind: 'closed', remark: null },
     { kind: 'reopened', reason: 'x' },
   ]);
-const facts = () => ({
-  serial: text(),
-  configuration: {},
-  complaint: text(),
-  place: 'x',
-  intake: {},
-  left: random(2) === 0,
-});
+const paths = [
+  'serial',
+  'complaint',
+  'left',
+  'intake.notes',
+  'intake.marks',
+  'configuration.keyboard',
+  'model',
+  'x.y',
+];
+const told = () => ({ set: { [pick(paths)]: anything(2) }, was: { [pick(paths)]: pick(['', null, false]) } });
+const shopEvent = () =>
+  pick([
+    { kind: 'unit-arrived', unit: newId(), label: `F-${random(400)}`, model: code() },
+    { kind: 'unit-told', unit: uuid(), ...told() },
+    { kind: 'model-made', maker: 'Tervane', name: text(), code: code(), form: 'notebook' },
+    { kind: 'model-told', model: code(), set: { mergedInto: code() }, was: { mergedInto: null } },
+    { kind: 'model-told', model: code(), ...told() },
+    { kind: 'revision-published', model: code(), follows: number(), document, note: 'x' },
+    { kind: 'revision-told', model: code(), number: number(), withdrawn: random(2) === 0 },
+    { kind: 'schools-told', ...told() },
+    { kind: 'word-told', word: text(), means: pick([null, text()]), was: null },
+    { kind: 'want-added', id: newId(), number: text(), quantity: number(), unitId: pick([null, uuid()]) },
+    { kind: 'want-told', want: uuid(), state: 'met' },
+    { kind: 'stock-counted', number: text(), onHand: number(), ordered: 1 },
+    { kind: 'technician-renamed', from: text(), to: text() },
+  ]);
 
 const routes = [
   ['GET', () => '/health'],
   ['GET', () => '/unreadable'],
   ['GET', () => '/units'],
-  ['POST', () => '/units', () => ({ id: newId(), label: `F-${random(400)}`, model: code() })],
+  ['POST', () => '/shop/events', () => item(shopEvent())],
+  ['POST', () => '/shop/events', () => item(shopEvent())],
+  ['GET', () => '/shop/technicians'],
   ['GET', () => `/units/${uuid()}`],
   ['GET', () => `/units/${uuid()}/earlier`],
-  ['PUT', () => `/units/${uuid()}`, facts],
+  ['GET', () => `/units/${uuid()}/changes`],
   ['GET', () => '/models'],
-  ['POST', () => '/models', () => ({ maker: 'Tervane', name: text(), code: code(), form: 'notebook' })],
   ['GET', () => `/models/${code()}`],
   ['GET', () => `/models/${code()}/evidence`],
   ['GET', () => `/models/${code()}/recordings`],
@@ -171,7 +191,6 @@ const routes = [
     'GET',
     () => `/models/${code()}/revisions/${pick(['latest', '1', '0', '-1', '1e9', '99999999999', 'x', '%'])}`,
   ],
-  ['POST', () => `/models/${code()}/revisions`, () => ({ document, note: 'x' })],
   ['POST', () => '/recordings', () => ({ id: newId(), unitId: uuid() })],
   [
     'GET',
@@ -193,15 +212,7 @@ const routes = [
   ['GET', () => `/parts?q=${text()}`],
   ['GET', () => `/parts/${text()}`],
   ['GET', () => '/parts/wants'],
-  [
-    'POST',
-    () => '/parts/wants',
-    () => ({ id: newId(), number: text(), quantity: number(), unitId: pick([null, uuid()]) }),
-  ],
-  ['PUT', () => `/parts/wants/${uuid()}`, () => ({ state: 'met' })],
-  ['PUT', () => `/parts/${text()}/stock`, () => ({ onHand: number(), ordered: 1 })],
   ['GET', () => `/settings/${pick(['words', 'schools', 'x', 'constructor', '%00'])}`],
-  ['PUT', () => `/settings/${pick(['words', 'schools', 'x'])}`, () => pick([[], anything()])],
   ['PUT', () => `/pictures/${uuid()}`, () => 'no picture'],
   ['GET', () => `/pictures/${uuid()}${pick(['', '/small'])}`],
   [pick(['DELETE', 'PATCH', 'PUT']), () => `/${text()}/${text()}`],

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { hurryUntil, inPhase, openUnit, typeLines } from './support/bench.ts';
+import { hurryUntil, inPhase, openUnit, sayElsewhere, typeLines } from './support/bench.ts';
 import { published } from './support/summary.ts';
 
 /** Chooses an act of the review by a finger, so that its keys work. */
@@ -162,8 +162,8 @@ test('what a route leaves out on thin ground is asked, settled by one key, and h
 }) => {
   const next = crypto.randomUUID();
   await page.goto('/');
-  await page.request.post(`${app.url}/api/units`, {
-    data: { id: next, label: 'SK-0421', model: 'TL14-2' },
+  await sayElsewhere(page, app.url, {
+    ...{ kind: 'unit-arrived', unit: next, label: 'SK-0421', model: 'TL14-2' },
   });
   await openUnit(page, 'SK-0407');
   await expect(page.getByText('Where to?')).toBeVisible();

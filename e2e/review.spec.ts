@@ -1,5 +1,5 @@
 import { expect, test } from './support/app.ts';
-import { openUnit, typeLines } from './support/bench.ts';
+import { openUnit, sayElsewhere, typeLines } from './support/bench.ts';
 import { published } from './support/summary.ts';
 
 test('a second recording of the model: what they count differently is named with both, and one key takes one', async ({
@@ -7,9 +7,8 @@ test('a second recording of the model: what they count differently is named with
   app,
 }) => {
   await page.goto('/');
-  await page.request.post(`${app.url}/api/units`, {
-    data: { id: crypto.randomUUID(), label: 'SK-0420', model: 'TL14-3' },
-  });
+  const arrived = { kind: 'unit-arrived', unit: crypto.randomUUID(), label: 'SK-0420', model: 'TL14-3' };
+  await sayElsewhere(page, app.url, arrived);
   await openUnit(page, 'SK-0412');
   await expect(page.getByTestId('bench-line')).toBeFocused();
   await typeLines(page, ['base cover: 6 PH0 M2x5', 'base cover off', 'unplug battery', 'battery off']);

@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { allKept, openUnit, typeLine } from './support/bench.ts';
+import { allKept, openUnit, sayElsewhere, typeLine } from './support/bench.ts';
 
 /** Nothing sticks out to the right: a page that scrolls sideways cannot be worked with one hand. */
 async function fits(page: Page, screen: string): Promise<void> {
@@ -89,11 +89,7 @@ test('two leads publish at once: the second is told, sees what stands, and publi
     actions: [],
     needs: [],
   };
-  const answer = await page.request.post('/api/models/TL14-3/revisions', {
-    data: { document },
-    headers: { 'If-None-Match': '*' },
-  });
-  expect(answer.status()).toBe(201);
+  await sayElsewhere(page, '', { kind: 'revision-published', model: 'TL14-3', follows: 0, document });
   await page.keyboard.press('p');
   await expect(page.getByTestId('told')).toContainText('somebody published revision 1 meanwhile');
   await page.keyboard.press('p');

@@ -1,6 +1,6 @@
 import { expect, test } from './support/app.ts';
 import type { Page } from '@playwright/test';
-import { openUnit, typeLines } from './support/bench.ts';
+import { hurryUntil, openUnit, typeLines } from './support/bench.ts';
 
 /** The recorder of a unit that nobody has recorded, ready for its first line. */
 async function recorder(page: Page): Promise<void> {
@@ -156,4 +156,31 @@ test('photos taken while the server is away show at once, survive a reload, and 
     const answer = await page.request.get(app.url + source);
     expect([answer.status(), answer.headers()['content-type']]).toEqual([200, 'image/jpeg']);
   }
+});
+
+test('a photo of a line stands beside its step in Review, Route and Run', async ({ page }) => {
+  await recorder(page);
+  await typeLines(page, ['base cover 7 PH0 M2x5', 'base cover off']);
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowUp');
+  await page.getByTestId('add-picture').click();
+  await page.getByTestId('bench-camera').click();
+  await expect(page.getByTestId('thumb')).toHaveCount(1);
+  await expect(page.getByTestId('picture-waits')).toHaveCount(0);
+  await page.keyboard.press('F9');
+  await expect(page.getByTestId('review-row').first().getByTestId('thumb')).toBeVisible();
+  await page.keyboard.press('p');
+  await expect(page.getByTestId('told')).toHaveText('Published as revision 1.');
+  await page.keyboard.press('o');
+  const field = page.getByRole('combobox', { name: 'Other part' });
+  await field.fill('base cover');
+  await page.getByRole('option', { name: 'Base cover', exact: true }).click();
+  const steps = page.getByTestId('route-step');
+  await expect(steps.getByLabel('there is a photo')).toHaveCount(1);
+  await steps.filter({ has: page.getByLabel('there is a photo') }).click();
+  await expect(page.getByTestId('step-photos').getByTestId('thumb')).toBeVisible();
+  await page.getByTestId('start-run').click();
+  await expect(page.getByTestId('step-title')).toBeVisible();
+  const photo = page.locator('.run').getByTestId('thumb');
+  await hurryUntil(page, async () => (await photo.count()) > 0);
 });

@@ -27,6 +27,7 @@ export { lineOf } from './record/lineOf.ts';
 export * from './record/layers.ts';
 
 export * from './derive/deriveSequence.ts';
+export { actPictures } from './derive/actPictures.ts';
 export { defaultDeriveSettings, type DeriveSettings } from './derive/deriveNeeds.ts';
 export type { DerivedNeed } from './derive/needGraph.ts';
 export { applyEdits, type Edited } from './edit/applyEdits.ts';
@@ -66,6 +67,9 @@ export * from './run/planRest.ts';
 export * from './run/alike.ts';
 export { type NotBack } from './run/notBack.ts';
 export * from './shop/schools.ts';
+export * from './shop/events.ts';
+export * from './shop/told.ts';
+export * from './shop/unitTold.ts';
 export * from './run/leftovers.ts';
 export * from './run/differenceWords.ts';
 
@@ -88,6 +92,7 @@ export * from './run/tray.ts';
 export * from './run/summary.ts';
 export * from './run/jobReport.ts';
 
+export * from './api/ids.ts';
 export * from './api/messages.ts';
 export { keepable, unkeepable } from './api/text.ts';
 

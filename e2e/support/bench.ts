@@ -112,3 +112,11 @@ export async function withTime<T>(page: Page, goOn: () => Promise<T>): Promise<T
     clearInterval(ticking);
   }
 }
+
+/** Says something in the log of the shop, as another bench would. */
+export async function sayElsewhere(page: Page, url: string, body: object): Promise<void> {
+  const answer = await page.request.post(`${url}/api/shop/events`, {
+    data: { id: crypto.randomUUID(), at: new Date().toISOString(), body },
+  });
+  if (answer.status() !== 201) throw new Error(await answer.text());
+}

@@ -165,53 +165,6 @@ describe('bad input gets one problem document and harms nothing', () => {
   });
 });
 
-describe('revisions', () => {
-  const document = () =>
-    JSON.parse(readFileSync(new URL('../../demo/sequences/lark-14.json', import.meta.url), 'utf8'));
-  const publish = (body: object, headers: Record<string, string>, code = 'TL14-3') =>
-    request(app).post(`/api/models/${code}/revisions`).set(headers).send(body);
-
-  test('the first, then the second; who follows a revision that no longer stands is refused with both numbers', async () => {
-    const sequence = { ...document(), model: { ...document().model, code: 'TL14-3' } };
-    await request(app).get('/api/models/TL14-3/revisions/latest').expect(404);
-    await publish({ document: sequence }, {}).expect(428);
-    expect((await publish({ document: sequence }, { 'If-None-Match': '*' }).expect(201)).body).toEqual({
-      number: 1,
-    });
-    expect((await publish({ document: sequence }, { 'If-Match': '"1"' }).expect(201)).headers['etag']).toBe(
-      '"2"',
-    );
-    const late = await publish({ document: sequence }, { 'If-Match': '"1"' }).expect(412);
-    expect(late.type).toBe('application/problem+json');
-    expect(late.body).toMatchObject({
-      code: 'revision-conflict',
-      current: 2,
-      title: problems['revision-conflict'].title,
-    });
-    const latest = await request(app).get('/api/models/TL14-3/revisions/latest').expect(200);
-    expect(latest.body).toMatchObject({ number: 2, document: { format: 'bemtor.sequence/1' } });
-    expect((await request(app).get('/api/models/TL14-3/revisions/1')).body.number).toBe(1);
-  });
-
-  test('two who publish at once: one wins, the other is told', async () => {
-    const sequence = document();
-    const answers = await Promise.all(
-      [1, 2, 3].map(() => publish({ document: sequence }, { 'If-Match': '"1"' }, 'TL14-2')),
-    );
-    expect(answers.map(({ status }) => status).sort()).toEqual([201, 412, 412]);
-  });
-
-  test('a document with a reference into nothing, or of another model, names the place', async () => {
-    const sequence = document();
-    sequence.needs[0].anyOf = ['no-such-act'];
-    const dangling = await publish({ document: sequence }, { 'If-Match': '"1"' }, 'OP7-1').expect(422);
-    expect(dangling.body).toMatchObject({ code: 'document-faulty', where: 'document.needs.0.anyOf' });
-    expect(
-      (await publish({ document: document() }, { 'If-Match': '"1"' }, 'OP7-1').expect(422)).body.where,
-    ).toBe('document.model.code');
-  });
-});
-
 describe('jobs and units', () => {
   test('a job is computed from its log and its revision, on the bench and in the logbook', async () => {
     const id = randomUUID();
@@ -288,69 +241,6 @@ describe('jobs and units', () => {
       { job: id, unit: `T-${unit.slice(0, 8)}`, difference: { action: 'unscrew-base-cover-2', ...found } },
     ]);
     await request(app).get('/api/models/none/evidence').expect(404);
-  });
-
-  test('a unit arrives, is described, and is not overwritten unseen; the same serial finds earlier visits', async () => {
-    const id = randomUUID();
-    const open = () => request(app).post('/api/units').send({ id, label: 'SK-0500', model: 'TL14-2' });
-    await open().expect(201);
-    const { body } = await open().expect(201);
-    expect(body).toMatchObject({
-      label: 'SK-0500',
-      revision: 1,
-      configuration: {},
-      intake: { marks: [], symptoms: [] },
-    });
-    const facts = {
-      serial: 'L14-2-55140',
-      configuration: { keyboard: 'plain' },
-      complaint: 'noisy',
-      place: 'Bench 1',
-      intake: { ...body.intake, symptoms: ['noise'] },
-    };
-    const put = (revision: number, more: object = {}) =>
-      request(app)
-        .put(`/api/units/${id}`)
-        .set('If-Match', `"${revision}"`)
-        .send({ ...facts, ...more });
-    expect((await put(1).expect(200)).body).toMatchObject({ revision: 2, complaint: 'noisy' });
-    const late = await put(1, { complaint: 'quiet' }).expect(412);
-    expect(late.body).toMatchObject({ code: 'unit-conflict', stands: { complaint: 'noisy', revision: 2 } });
-    await put(2, { intake: { ...facts.intake, symptoms: ['sings'] } }).expect(400);
-    const earlier = await request(app).get(`/api/units/${id}/earlier`).expect(200);
-    expect(earlier.body.units.map(({ label }: { label: string }) => label)).toEqual(['SK-0350', 'SK-0407']);
-    const taken = await request(app)
-      .post('/api/units')
-      .send({ id: randomUUID(), label: 'SK-0500', model: 'TL14-2' });
-    expect([taken.status, taken.body.code, taken.body.where]).toEqual([409, 'label-taken', 'label']);
-    await put(2, { left: true }).expect(200);
-    const bench = (await request(app).get('/api/units')).body.units as { label: string }[];
-    expect(bench.map(({ label }) => label)).not.toContain('SK-0500');
-  });
-
-  test('a model that nobody has recorded can be opened, and is listed without a revision', async () => {
-    const model = { maker: 'Tervane', name: 'Wren 11', code: 'TW11-1', form: 'notebook' };
-    await request(app).post('/api/models').send(model).expect(201);
-    await request(app).post('/api/models').send(model).expect(201);
-    await request(app)
-      .post('/api/models')
-      .send({ ...model, name: 'Other' })
-      .expect(409);
-    const { models } = (await request(app).get('/api/models').expect(200)).body;
-    expect(models).toContainEqual({ ...model, revision: null });
-  });
-
-  test('how the shop works is a setting with defaults; what is no school is refused', async () => {
-    const kept = await request(app).get('/api/settings/schools').expect(200);
-    expect(kept.body).toMatchObject({ revision: 0, value: { keep: 'cell', battery: 'out' } });
-    const put = (value: object) =>
-      request(app).put('/api/settings/schools').set('If-None-Match', '*').send(value);
-    await put({ keep: 'pocket' }).expect(400);
-    expect((await put({ keep: 'mat' }).expect(200)).body).toMatchObject({
-      revision: 1,
-      value: { keep: 'mat', drain: 'hold' },
-    });
-    await request(app).get('/api/settings/nothing').expect(404);
   });
 
   test('the demo is loaded once', async () => {

@@ -15,6 +15,7 @@ import { partRoutes } from './http/parts.ts';
 import { pictureRoutes } from './http/pictures.ts';
 import { recordingRoutes } from './http/recordings.ts';
 import { settingRoutes } from './http/settings.ts';
+import { shopRoutes } from './http/shopLog.ts';
 import { unitRoutes } from './http/units.ts';
 
 export interface AppParts {
@@ -77,6 +78,7 @@ export function createApp({ database, hub, log, webFolder }: AppParts): Express 
   app.use('/api/recordings', recordingRoutes(database, hub));
   app.use('/api/parts', partRoutes(database));
   app.use('/api/settings', settingRoutes(database));
+  app.use('/api/shop', shopRoutes(database));
   app.use('/api/jobs', jobRoutes(database, hub));
   app.use('/api', noRoute);
   if (webFolder && existsSync(webFolder)) serveInterface(app, webFolder);

@@ -5,7 +5,7 @@ import { get as httpGet } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import request from 'supertest';
 import { migrate } from './db/migrate.ts';
-import { openTestApp, openUnitOf } from './testing/app.ts';
+import { openTestApp, openUnitOf, say } from './testing/app.ts';
 
 /* What comes in at the door: odd but possible input, two at once, and what another version left behind. */
 
@@ -29,18 +29,18 @@ describe('odd but possible input', () => {
     await request(app).get('/api/models/TL14-2/revisions/4294967296').expect(404);
     await request(app).get(`/api/recordings/${recording}?after=99999999999`).expect(200);
     expect((await request(app).get('/api/models/%').expect(400)).body.code).toBe('request-malformed');
-    const charset = request(app).post('/api/units').set('Content-Type', 'application/json; charset=odd');
+    const charset = request(app)
+      .post('/api/shop/events')
+      .set('Content-Type', 'application/json; charset=odd');
     expect((await charset.send('{}')).body.code).toBe('request-malformed');
   });
 
   test('an id in capitals is the same id', async () => {
-    const id = randomUUID();
-    const unit = { id: id.toUpperCase(), label: 'CAPITALS', model: 'TL14-2' };
-    expect((await request(app).post('/api/units').send(unit).expect(201)).body.id).toBe(id);
-    await request(app)
-      .post('/api/units')
-      .send({ ...unit, id })
-      .expect(201);
+    const [id, event] = [randomUUID(), randomUUID()];
+    const arrived = (unit: string) => ({ kind: 'unit-arrived', unit, label: 'CAPITALS', model: 'TL14-2' });
+    const first = await say(app, arrived(id.toUpperCase()), { id: event.toUpperCase() }).expect(201);
+    expect(first.body).toMatchObject({ id: event, stands: { id } });
+    await say(app, arrived(id), { id: event }).expect(200);
     expect((await request(app).get(`/api/units/${id.toUpperCase()}`).expect(200)).body.label).toBe(
       'CAPITALS',
     );
@@ -50,7 +50,7 @@ describe('odd but possible input', () => {
 describe('two at once', () => {
   test('devices that begin a unit at the same moment write into one recording', async () => {
     const unit = randomUUID();
-    await request(app).post('/api/units').send({ id: unit, label: 'TWO-1', model: 'TL14-3' }).expect(201);
+    await say(app, { kind: 'unit-arrived', unit, label: 'TWO-1', model: 'TL14-3' }).expect(201);
     const ids = Array.from({ length: 6 }, () => randomUUID());
     const answers = await Promise.all(
       ids.map((id) => request(app).post('/api/recordings').send({ id, unitId: unit })),
@@ -129,60 +129,14 @@ describe('two at once', () => {
   });
 });
 
-describe('names put right', () => {
-  const facts = { serial: '', configuration: {}, complaint: '', place: '', intake: {}, left: false };
-  const put = (unit: string, revision: number, body: object) =>
-    request(app)
-      .put(`/api/units/${unit}`)
-      .set('If-Match', `"${revision}"`)
-      .send({ ...facts, ...body });
-  const list = async (query = ''): Promise<string[]> =>
-    (await request(app).get(`/api/units${query}`).expect(200)).body.units.map(({ id }: { id: string }) => id);
-
-  test('ticket, serial and model are corrected, and what they were is kept with who changed it', async () => {
-    const { unit } = await openUnitOf(app, 'TL14-3');
-    await put(unit, 1, { label: 'RIGHT-1', serial: 'S-2', model: 'TL14-2', by: 'Runa' }).expect(200);
-    expect((await request(app).get(`/api/units/${unit}`)).body).toMatchObject({
-      label: 'RIGHT-1',
-      serial: 'S-2',
-      model: { code: 'TL14-2' },
-    });
-    const { changes } = (await request(app).get(`/api/units/${unit}/changes`).expect(200)).body;
-    expect(changes).toMatchObject([{ revision: 1, by: 'Runa', facts: { model: 'TL14-3', serial: '' } }]);
-    expect((await put(unit, 2, { label: 'SK-0407' }).expect(409)).body.code).toBe('label-taken');
-    expect((await put(unit, 2, { model: 'none' }).expect(404)).body.code).toBe('model-unknown');
-    await request(app).post('/api/jobs').send({ id: randomUUID(), unitId: unit, revision: 1 }).expect(201);
-    expect((await put(unit, 2, { model: 'TL14-3' }).expect(409)).body.code).toBe('model-fixed');
-  });
-
-  test('a unit handed back is in its own list, its ticket is free, and it can come again; a withdrawn one is in none', async () => {
-    const { unit } = await openUnitOf(app, 'TL14-2');
-    await put(unit, 1, { label: 'AGAIN-1' }).expect(200);
-    await put(unit, 2, { left: true }).expect(200);
-    expect(await list()).not.toContain(unit);
-    expect((await list('?left=1'))[0]).toBe(unit);
-    const second = randomUUID();
-    await request(app).post('/api/units').send({ id: second, label: 'AGAIN-1', model: 'TL14-2' }).expect(201);
-    // Two on the bench under one ticket would be mixed up.
-    expect((await put(unit, 3, {}).expect(409)).body.code).toBe('label-taken');
-    await put(second, 1, { withdrawn: true }).expect(200);
-    expect(await list()).not.toContain(second);
-    expect(await list('?left=1')).not.toContain(second);
-    await put(unit, 3, {}).expect(200);
-    expect(await list()).toContain(unit);
-    await put(second, 2, { withdrawn: false }).expect(409);
-  });
-});
-
 describe('what another version left behind', () => {
   test('a row that cannot be read is set apart and named; the rest is shown, and it is not overwritten', async () => {
     const { unit } = await openUnitOf(app, 'TL14-2');
     await database.query(`update unit set intake = '{"glow": "blue"}' where id = $1`, [unit]);
     const listed = await request(app).get('/api/units').expect(200);
     expect(listed.body.units.map(({ id }: { id: string }) => id)).toContain(unit);
-    const facts = { serial: 'x', configuration: {}, complaint: '', place: '', intake: {}, left: false };
-    const put = request(app).put(`/api/units/${unit}`).set('If-Match', '"1"').send(facts);
-    expect((await put.expect(422)).body.code).toBe('row-unreadable');
+    const told = say(app, { kind: 'unit-told', unit, set: { serial: 'x' }, was: { serial: '' } });
+    expect((await told.expect(422)).body.code).toBe('row-unreadable');
     const job = randomUUID();
     await request(app).post('/api/jobs').send({ id: job, unitId: unit, revision: 1 }).expect(201);
     await database.query(
@@ -206,8 +160,8 @@ describe('what another version left behind', () => {
     );
     const read = await request(app).get('/api/settings/schools').expect(200);
     expect(read.body.value).toHaveProperty('keep');
-    const put = request(app).put('/api/settings/schools').set('If-Match', '"4"').send(read.body.value);
-    expect((await put.expect(422)).body.code).toBe('row-unreadable');
+    const told = say(app, { kind: 'schools-told', set: { keep: 'mat' }, was: { keep: 'cell' } });
+    expect((await told.expect(422)).body.code).toBe('row-unreadable');
     await database.query(
       `insert into revision (model_code, number, document) values ('OP7-1', 99, '{"format": "bemtor.sequence/9"}')`,
     );

@@ -25,9 +25,10 @@ export const problems = {
   'id-taken': { status: 409, title: 'This id is taken by something else' },
   'label-taken': { status: 409, title: 'Another unit has this label' },
   'model-fixed': { status: 409, title: 'The model of this unit cannot be changed any more' },
+  'model-conflict': { status: 412, title: 'Somebody changed this model in the meantime' },
+  'model-merged': { status: 409, title: 'One of these models is another spelling already' },
   'unit-conflict': { status: 412, title: 'Somebody changed this unit in the meantime' },
   'revision-conflict': { status: 412, title: 'Somebody published another revision in the meantime' },
-  'condition-missing': { status: 428, title: 'The revision that this one follows must be named' },
   'part-unreachable': { status: 422, title: 'The sequence has a part that no order reaches' },
   'document-faulty': { status: 422, title: 'The sequence document is not consistent' },
   'picture-unreadable': { status: 422, title: 'This is no picture that can be read' },
@@ -58,8 +59,8 @@ export const asProblem = ({ code, message, extra }: ProblemError): Problem => ({
   ...extra,
 });
 
-/** Parses a body or throws the problem that names the path of the first fault. */
-export function parseBody<T>(schema: ZodType<T>, body: unknown): T {
+/** Parses a body, or what stands `within` one, or throws the problem that names the path of the first fault. */
+export function parseBody<T>(schema: ZodType<T>, body: unknown, within = ''): T {
   const parsed = schema.safeParse(body);
   if (parsed.success) {
     const where = unkeepable(parsed.data);
@@ -69,12 +70,12 @@ export function parseBody<T>(schema: ZodType<T>, body: unknown): T {
       right: 'text without NUL and without halves of a surrogate pair',
     });
   }
-  throw bodyProblem(parsed.error);
+  throw bodyProblem(parsed.error, within);
 }
 
-function bodyProblem(error: ZodError): ProblemError {
+function bodyProblem(error: ZodError, within: string): ProblemError {
   const issue = error.issues[0];
-  const where = issue?.path.join('.') || 'body';
+  const where = [within, ...(issue?.path ?? [])].filter((part) => part !== '').join('.') || 'body';
   return new ProblemError('body-malformed', `${where}: ${issue?.message ?? 'does not fit'}`, {
     where,
     right: issue?.message ?? '',

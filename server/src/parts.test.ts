@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import request from 'supertest';
 import { catchUpSightings, rebuildSightings } from './db/parts.ts';
 import { inTransaction } from './db/pool.ts';
-import { openTestApp } from './testing/app.ts';
+import { openTestApp, say } from './testing/app.ts';
 
 const known = '0193b5c0-0002-7000-8000-000000000407';
 const { app, database, close } = await openTestApp({ demo: true });
@@ -42,21 +42,34 @@ test('a number read at the bench joins the catalogue; the shopping list reserves
   expect(detail.alternatives).toContainEqual(
     expect.objectContaining({ number: 'TB-4499', certainty: 'likely' }),
   );
-  const want = { id: randomUUID(), number: 'TB-4471', partName: 'Battery', unitId: known };
-  for (let i = 0; i < 2; i++) await request(app).post('/api/parts/wants').send(want).expect(201);
-  await request(app).put('/api/parts/tb 4471/stock').send({ onHand: 2, ordered: 1 }).expect(200);
+  const want = {
+    kind: 'want-added',
+    id: randomUUID(),
+    number: 'TB-4471',
+    partName: 'Battery',
+    unitId: known,
+  };
+  const told = { id: randomUUID() };
+  await say(app, want, told).expect(201);
+  await say(app, want, told).expect(200);
+  const count = (onHand: number, more: object = {}) =>
+    say(app, { kind: 'stock-counted', number: 'tb 4471', onHand, ordered: 1 }, more);
+  await count(2).expect(201);
+  // Counted before, told after: the later count stands.
+  await count(9, { at: '2026-01-01T08:00:00Z' }).expect(201);
   expect((await request(app).get('/api/parts/TB-4471')).body.stock).toMatchObject({
     onHand: 2,
     ordered: 1,
     reserved: 1,
   });
-  await request(app).put('/api/parts/TB-4471/stock').send({ onHand: -1, ordered: 0 }).expect(400);
+  await count(-1).expect(400);
   expect((await request(app).get('/api/parts/wants')).body.wants).toMatchObject([
     { number: 'TB-4471', unitLabel: 'SK-0407', quantity: 1 },
   ]);
-  await request(app).put(`/api/parts/wants/${want.id}`).send({ state: 'met' }).expect(200);
+  const met = (id: string) => say(app, { kind: 'want-told', want: id, state: 'met' });
+  await met(want.id).expect(201);
   expect((await request(app).get('/api/parts/wants')).body.wants).toEqual([]);
-  await request(app).put(`/api/parts/wants/${randomUUID()}`).send({ state: 'met' }).expect(404);
+  expect((await met(randomUUID()).expect(404)).body.code).toBe('want-unknown');
 });
 
 test('the catalogue rebuilt is the catalogue as it grew', async () => {

@@ -2,9 +2,9 @@ import { afterAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import request from 'supertest';
-import { openTestApp } from './testing/app.ts';
+import { openTestApp, openUnitOf } from './testing/app.ts';
 
-const { app, close } = await openTestApp({ demo: false });
+const { app, close } = await openTestApp({ demo: true });
 afterAll(close);
 
 /** A picture with a place, a camera and a turned side in its metadata. */
@@ -50,38 +50,31 @@ describe('pictures', () => {
   });
 });
 
-describe('the shop’s words', () => {
-  const path = '/api/settings/words';
-  const snake = { word: 'snake', means: 'display cable' };
-
-  test('grow by revisions; a change to what no longer stands shows what does', async () => {
-    const empty = await request(app).get(path).expect(200);
-    expect(empty.body).toEqual({ value: [], revision: 0 });
-    await request(app).put(path).send([snake]).expect(428);
-    const first = await request(app).put(path).set('If-None-Match', '*').send([snake]).expect(200);
-    expect(first.body.revision).toBe(1);
-    const late = await request(app).put(path).set('If-None-Match', '*').send([]).expect(412);
-    expect(late.body).toMatchObject({ code: 'setting-conflict', stands: { revision: 1, value: [snake] } });
-    const second = await request(app).put(path).set('If-Match', '"1"').send([]).expect(200);
-    expect(second.body).toEqual({ value: [], revision: 2 });
-    await request(app).put(path).set('If-Match', '"1"').send([snake]).expect(412);
-  });
-
-  test('of two changes at once one stands', async () => {
-    const { body } = await request(app).get(path);
-    const answers = await Promise.all(
-      ['one', 'two', 'three'].map((word) =>
-        request(app)
-          .put(path)
-          .set('If-Match', `"${body.revision}"`)
-          .send([{ word, means: 'fan' }]),
-      ),
-    );
-    expect(answers.map(({ status }) => status).sort()).toEqual([200, 412, 412]);
-  });
-
-  test('a word twice, or an empty one, is refused', async () => {
-    for (const words of [[snake, { ...snake, word: 'Snake' }], [{ word: ' ', means: 'fan' }], 'snake'])
-      await request(app).put(path).set('If-None-Match', '*').send(JSON.stringify(words)).expect(400);
-  });
+test('photos stand by the act that they show: of lines and of jobs, those that have arrived and were not taken away', async () => {
+  const ids = Array.from({ length: 4 }, () => randomUUID());
+  const [ofLine, ofJob, taken, onItsWay] = ids as [string, string, string, string];
+  const photo = await sharp({ create: { width: 8, height: 8, channels: 3, background: 'grey' } })
+    .png()
+    .toBuffer();
+  for (const id of [ofLine, ofJob, taken])
+    await request(app).put(`/api/pictures/${id}`).set('Content-Type', 'image/png').send(photo).expect(201);
+  const item = (body: object, id: string = randomUUID()) => ({ id, at: new Date().toISOString(), body });
+  const { unit, recording } = await openUnitOf(app, 'TL14-2');
+  const line = randomUUID();
+  const entries = [{ kind: 'lift', part: 'fan', text: 'fan off', at: 1, confidence: 1 }];
+  const lines = [
+    item({ kind: 'line', text: 'fan off', entries }, line),
+    ...[ofLine, onItsWay].map((picture) => item({ kind: 'picture', of: line, picture })),
+  ];
+  await request(app).post(`/api/recordings/${recording}/entries`).send({ items: lines }).expect(200);
+  const job = randomUUID();
+  await request(app).post('/api/jobs').send({ id: job, unitId: unit, revision: 1 }).expect(201);
+  const events = [
+    ...[ofJob, taken].map((picture) => item({ kind: 'picture', step: 'back:lift-fan', picture })),
+    item({ kind: 'picture', step: 'back:lift-fan', picture: taken, removed: true }),
+  ];
+  await request(app).post(`/api/jobs/${job}/events`).send({ items: events }).expect(200);
+  const { body } = await request(app).get('/api/models/TL14-2/pictures').expect(200);
+  expect(body.pictures).toEqual({ 'lift-fan': [ofLine, ofJob] });
+  await request(app).get('/api/models/none/pictures').expect(404);
 });

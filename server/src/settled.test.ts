@@ -2,7 +2,7 @@ import { afterAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import request from 'supertest';
-import { openTestApp, openUnitOf } from './testing/app.ts';
+import { openTestApp, openUnitOf, say } from './testing/app.ts';
 
 const { app, close } = await openTestApp({ demo: true });
 afterAll(close);
@@ -40,14 +40,16 @@ describe('a part that no order reaches', () => {
       { action: second.id, anyOf: [first.id], basis: 'assumed' },
     );
     const publish = (body: object) =>
-      request(app).post(`/api/models/${code}/revisions`).set({ 'If-Match': '"1"' }).send(body);
+      say(app, { kind: 'revision-published', model: code, follows: 1, ...body });
     const refused = await publish({ document: sequence }).expect(422);
     expect(refused.body).toMatchObject({ code: 'part-unreachable', where: 'document.needs' });
     expect(refused.body.right).toContain('waits for');
     const unreachable = [first.part, second.part].map((part) => ({ part, reason: 'glued in one block' }));
     await publish({ document: sequence, unreachable: unreachable.slice(1) }).expect(422);
     const { body } = await publish({ document: sequence, note: 'Tried', unreachable }).expect(201);
-    const revision = await request(app).get(`/api/models/${code}/revisions/${body.number}`).expect(200);
+    const revision = await request(app)
+      .get(`/api/models/${code}/revisions/${body.stands.number}`)
+      .expect(200);
     expect(revision.body.note).toBe(
       `Tried. ${first.part} stays out of reach: glued in one block. ${second.part} stays out of reach: glued in one block`,
     );

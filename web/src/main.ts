@@ -2,6 +2,7 @@ import './theme/fonts.ts';
 import './theme/tokens.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
+import { sendShop } from './api/shopLog.ts';
 import App from './App.vue';
 import { sendPictures } from './pictures/pictureQueue.ts';
 import { router } from './router.ts';
@@ -10,8 +11,12 @@ import { vuetify } from './theme/vuetify.ts';
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app');
 
 // What was left waiting by a page that was closed.
-void sendPictures();
-window.addEventListener('online', () => void sendPictures());
+const sendWaiting = (): void => {
+  void sendShop();
+  void sendPictures();
+};
+sendWaiting();
+window.addEventListener('online', sendWaiting);
 
 if (import.meta.env.PROD && 'serviceWorker' in navigator) {
   void navigator.serviceWorker.register('/sw.js');

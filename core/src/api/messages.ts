@@ -4,13 +4,12 @@ import { recordBodySchema } from '../record/log.ts';
 import { jobEventBodySchema } from '../run/events.ts';
 import type { Alternative, Sighting } from '../parts/fitsInstead.ts';
 import type { JobReport } from '../run/jobReport.ts';
-import { forms, sequenceSchema } from '../sequence/schema.ts';
-import { intakeSchema, type Intake } from '../triage/intake.ts';
+import type { Told } from '../shop/told.ts';
+import { shopEventSchema, type wantStates } from '../shop/events.ts';
+import type { Intake } from '../triage/intake.ts';
+import { idSchema, revisionNumberSchema } from './ids.ts';
 
 /* Requests and answers of the HTTP interface, shared by the server and its clients. */
-
-/** An id in one spelling: two that differ in case are the same. */
-export const idSchema = z.uuid().transform((id) => id.toLowerCase());
 
 /** A clock that was never set, or an offset that no place has, is no time that can be kept. */
 const [earliest, latest] = [Date.UTC(1970, 0, 1), Date.UTC(2200, 0, 1)];
@@ -20,10 +19,6 @@ const isoTime = z.iso
     error: 'a time between 1970 and 2200 is expected',
   })
   .transform((text) => new Date(text).toISOString());
-
-/** The database counts no further. */
-export const largestInteger = 2_147_483_647;
-export const revisionNumberSchema = z.int().positive().max(largestInteger);
 
 const streamItem = { id: idSchema, at: isoTime, by: z.string().max(80).nullish() };
 
@@ -54,48 +49,7 @@ export const openJobSchema = z.strictObject({
   unitId: idSchema,
   revision: revisionNumberSchema,
 });
-const configurationSchema = z.record(z.string().max(40), z.string().max(60));
-
-export const openUnitSchema = z.strictObject({
-  id: idSchema,
-  /** What the shop calls it: the number on its ticket. */
-  label: z.string().trim().min(1).max(40),
-  model: z.string().min(1).max(40),
-});
-/** What is known of a unit; an option that is not known yet is absent. */
-export const unitFactsSchema = z.strictObject({
-  serial: z.string().max(80),
-  configuration: configurationSchema,
-  complaint: z.string().max(2000),
-  place: z.string().max(80),
-  intake: intakeSchema,
-  /** Handed back: no longer on the bench. */
-  left: z.boolean().default(false),
-  /** Made by mistake: it is in no list. */
-  withdrawn: z.boolean().default(false),
-  /** Its ticket and its model, where they are corrected; absent: as they are. */
-  label: z.string().trim().min(1).max(40).optional(),
-  model: z.string().min(1).max(40).optional(),
-  /** Who said so, where they did. */
-  by: z.string().max(80).optional(),
-});
-export type UnitFacts = z.infer<typeof unitFactsSchema>;
-
-export const openModelSchema = z.strictObject({
-  maker: z.string().trim().min(1).max(80),
-  name: z.string().trim().min(1).max(80),
-  code: z.string().trim().min(1).max(40),
-  form: z.enum(forms),
-});
-
-export const publishRevisionSchema = z.strictObject({
-  document: sequenceSchema,
-  note: z.string().max(500).default(''),
-  /** Parts that no order reaches and that the lead leaves so, each with the reason. */
-  unreachable: z
-    .array(z.strictObject({ part: z.string().max(80), reason: z.string().min(1).max(200) }))
-    .optional(),
-});
+export const appendShopEventSchema = z.strictObject({ ...streamItem, body: shopEventSchema });
 
 /** What was settled about the order at some unit of a model, with the recording whose log holds it. */
 export interface SettledEdit {
@@ -138,8 +92,21 @@ export interface ModelSummary {
   readonly maker: string;
   readonly name: string;
   readonly form: string;
-  /** The latest published revision, null where none is. */
+  /** The latest published revision that stands, null where none does. */
   readonly revision: number | null;
+  readonly retired: boolean;
+  /** The model of which it is another spelling. */
+  readonly mergedInto: string | null;
+}
+
+/** A revision of a model's sequence, without its document. */
+export interface RevisionLine {
+  readonly number: number;
+  readonly note: string;
+  readonly publishedAt: string;
+  readonly by: string | null;
+  /** It was taken back: jobs that follow it go on with it, and no new one does. */
+  readonly withdrawn: boolean;
 }
 
 export interface UnitSummary {
@@ -161,19 +128,11 @@ export interface UnitSummary {
   readonly job: JobSummary | null;
 }
 
-/** What was known of a unit before it was changed. */
-export interface UnitChange {
-  readonly revision: number;
+/** Something that was said of a unit after it arrived, the fields by path. */
+export interface UnitChange extends Told {
+  readonly id: string;
   readonly at: string;
   readonly by: string | null;
-  readonly facts: {
-    readonly label: string;
-    readonly model: string;
-    readonly serial: string;
-    readonly place: string;
-    readonly left: boolean;
-    readonly withdrawn: boolean;
-  };
 }
 
 export interface JobSummary {
@@ -214,17 +173,6 @@ export interface LoggedJob extends JobSummary {
   readonly report: JobReport;
 }
 
-export const addWantSchema = z.strictObject({
-  id: idSchema,
-  number: z.string().trim().min(1).max(60),
-  partName: z.string().max(80).default(''),
-  unitId: idSchema.nullable().default(null),
-  quantity: z.int().min(1).max(999).default(1),
-});
-export const changeWantSchema = z.strictObject({ state: z.enum(['wanted', 'ordered', 'met', 'dropped']) });
-const few = z.int().min(0).max(99_999);
-export const setStockSchema = z.strictObject({ onHand: few, ordered: few });
-
 /** A recording of a model, for a review to take in. */
 export interface RecordingSummary {
   readonly id: string;
@@ -258,6 +206,12 @@ export interface PartDetail {
   readonly stock: Stock;
 }
 
+/** Somebody who works or worked here: the name that stands, and those that stand for it. */
+export interface Technician {
+  readonly name: string;
+  readonly also: readonly string[];
+}
+
 /** Something to be bought, for a unit or for the shelf. */
 export interface Want {
   readonly id: string;
@@ -266,7 +220,7 @@ export interface Want {
   readonly unitId: string | null;
   readonly unitLabel: string | null;
   readonly quantity: number;
-  readonly state: 'wanted' | 'ordered' | 'met' | 'dropped';
+  readonly state: (typeof wantStates)[number];
   readonly madeAt: string;
 }
 

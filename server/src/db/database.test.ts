@@ -1,8 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { readdirSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { readConfig } from '../config.ts';
 import { makeDatabase } from '../testing/database.ts';
 import { dropEverything, migrate } from './migrate.ts';
+import { changesOf } from './shopLog.ts';
 import { inTransaction, openDatabase, withClient, type Database } from './pool.ts';
 
 let made: Awaited<ReturnType<typeof makeDatabase>>;
@@ -30,6 +31,41 @@ describe('migrations', () => {
     await dropEverything(database);
     expect(await migrate(database)).toEqual(files);
     expect((await database.query('select * from public.somebody_elses')).rowCount).toBe(0);
+  });
+});
+
+describe('a database of before', () => {
+  test('what units were before a change becomes what was said of them, in its order', async () => {
+    await dropEverything(database);
+    const before = files.filter((name) => name < '007');
+    await database.query(
+      `create schema bemtor; create table migration (name text primary key, applied_at timestamptz not null default now())`,
+    );
+    for (const name of before) {
+      await database.query(readFileSync(new URL(`./migrations/${name}`, import.meta.url), 'utf8'));
+      await database.query('insert into migration (name) values ($1)', [name]);
+    }
+    const facts = (label: string, left: boolean) =>
+      JSON.stringify({ label, model: 'M', serial: '', place: '', left, withdrawn: false });
+    await database.query(
+      `insert into model (code, maker, name, form) values ('M', 'Tervane', 'Wren', 'notebook')`,
+    );
+    await database.query(
+      `insert into unit (id, label, model_code, serial, complaint, revision) values ($1, 'C', 'M', '', '', 3)`,
+      ['0193b5c0-0002-7000-8000-000000000001'],
+    );
+    await database.query(
+      `insert into unit_change (unit_id, revision, facts, by, changed_at) values ($1, 1, $2, 'Runa', '2026-11-01'), ($1, 2, $3, null, '2026-11-02')`,
+      ['0193b5c0-0002-7000-8000-000000000001', facts('A', false), facts('B', true)],
+    );
+    expect(await migrate(database)).toEqual(files.filter((name) => name >= '007'));
+    const changes = await changesOf(database, '0193b5c0-0002-7000-8000-000000000001');
+    expect(
+      changes.map(({ was, set, by }) => [was['label'], set['label'], was['left'], set['left'], by]),
+    ).toEqual([
+      ['B', 'C', true, false, null],
+      ['A', 'B', false, true, 'Runa'],
+    ]);
   });
 });
 

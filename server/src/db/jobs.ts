@@ -28,7 +28,7 @@ export async function openJob(
 ): Promise<string> {
   return inTransaction(database, async (client) => {
     const { rows } = await client.query<{ model_code: string }>(
-      'select model_code from unit where id = $1 for update',
+      'select m.code as model_code from unit u join unit_model m on m.unit_id = u.id where u.id = $1 for update of u',
       [unitId],
     );
     const unit = rows[0];

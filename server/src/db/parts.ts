@@ -1,4 +1,12 @@
-import { foldNumber, type PartHit, type Sequence, type Sighting, type Stock, type Want } from '@bemtor/core';
+import {
+  foldNumber,
+  type PartHit,
+  type Sequence,
+  type ShopEventOf,
+  type Sighting,
+  type Stock,
+  type Want,
+} from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
 import { inTransaction, type Client, type Database } from './pool.ts';
 
@@ -22,6 +30,14 @@ export async function sightRevision(
         'revision',
         String(revision),
       ]);
+}
+
+/** A revision that was taken back says nothing of numbers. */
+export async function forgetRevision(client: Client, model: string, revision: number): Promise<void> {
+  await client.query(
+    "delete from part_sighting where model_code = $1 and source = 'revision' and witness = $2",
+    [model, String(revision)],
+  );
 }
 
 const insertSighting = `
@@ -66,7 +82,7 @@ export async function sightJobs(client: Pick<Client, 'query'>, jobId: string | n
 export async function rebuildSightings(client: Client): Promise<void> {
   await client.query('delete from part_sighting');
   const { rows } = await client.query<{ number: number; document: Sequence }>(
-    'select number, document from revision order by model_code, number',
+    'select number, document from revision where not withdrawn order by model_code, number',
   );
   for (const { number, document } of rows) await sightRevision(client, document, number);
   await sightJobs(client);
@@ -147,39 +163,38 @@ export async function stockOf(database: Database, number: string): Promise<Stock
   return rows[0] ?? { number, onHand: 0, ordered: 0, reserved: 0 };
 }
 
-export async function setStock(
-  database: Database,
-  number: string,
-  onHand: number,
-  ordered: number,
-): Promise<Stock> {
-  await database.query(
-    `insert into stock (folded, number, on_hand, ordered) values ($1, $2, $3, $4)
-     on conflict (folded) do update set on_hand = $3, ordered = $4, changed_at = now()`,
-    [foldNumber(number), number, onHand, ordered],
+/** What was counted on the shelf; a count that was made later stands, whichever is told first. */
+export async function countStock(
+  client: Client,
+  { number, onHand, ordered }: ShopEventOf<'stock-counted'>,
+  at: string,
+): Promise<void> {
+  await client.query(
+    `insert into stock as s (folded, number, on_hand, ordered, changed_at) values ($1, $2, $3, $4, $5)
+     on conflict (folded) do update set on_hand = $3, ordered = $4, changed_at = $5 where s.changed_at <= $5`,
+    [foldNumber(number), number, onHand, ordered, at],
   );
-  return stockOf(database, number);
 }
 
 export async function addWant(
-  database: Database,
-  want: Omit<Want, 'state' | 'unitLabel' | 'madeAt'>,
+  client: Client,
+  { id, number, partName, unitId, quantity }: ShopEventOf<'want-added'>,
+  at: string,
 ): Promise<void> {
-  const { id, number, partName, unitId, quantity } = want;
   if (unitId) {
-    const known = await database.query('select 1 from unit where id = $1', [unitId]);
-    if (known.rowCount === 0) throw new ProblemError('unit-unknown', unitId);
+    const known = await client.query('select 1 from unit where id = $1', [unitId]);
+    if (known.rowCount === 0) throw new ProblemError('unit-unknown', unitId, { where: 'unitId' });
   }
-  await database.query(
-    `insert into want (id, number, folded, part_name, unit_id, quantity) values ($1, $2, $3, $4, $5, $6)
+  await client.query(
+    `insert into want (id, number, folded, part_name, unit_id, quantity, made_at) values ($1, $2, $3, $4, $5, $6, $7)
      on conflict (id) do nothing`,
-    [id, number.trim(), foldNumber(number), partName, unitId, quantity],
+    [id, number, foldNumber(number), partName, unitId, quantity, at],
   );
 }
 
-export async function changeWant(database: Database, id: string, state: Want['state']): Promise<void> {
-  const { rowCount } = await database.query('update want set state = $2 where id = $1', [id, state]);
-  if (rowCount === 0) throw new ProblemError('want-unknown', id);
+export async function changeWant(client: Client, { want, state }: ShopEventOf<'want-told'>): Promise<void> {
+  const { rowCount } = await client.query('update want set state = $2 where id = $1', [want, state]);
+  if (rowCount === 0) throw new ProblemError('want-unknown', want);
 }
 
 /** What is still wanted or on its way, by number. */

@@ -35,8 +35,9 @@ export async function recordingUnit(database: Database, id: string): Promise<str
 export async function listRecordings(database: Database, model: string): Promise<RecordingSummary[]> {
   const { rows } = await database.query<RecordingSummary>(
     `select r.id, u.id as "unitId", u.label as "unitLabel", count(*)::int as lines
-     from recording r join unit u on u.id = r.unit_id join entry e on e.recording_id = r.id and e.kind = 'line'
-     where u.model_code = $1
+     from recording r join unit u on u.id = r.unit_id join unit_model m on m.unit_id = u.id
+       join entry e on e.recording_id = r.id and e.kind = 'line'
+     where m.code = $1
      group by r.id, u.id, u.label, r.started_at order by r.started_at desc limit 100`,
     [model],
   );
@@ -50,8 +51,8 @@ export async function listRecordings(database: Database, model: string): Promise
 export async function settledEdits(database: Database, model: string): Promise<SettledEdit[]> {
   const { rows } = await database.query<{ recording: string; id: string; body: RecordBody }>(
     `select e.recording_id as recording, e.id, e.body
-     from entry e join recording r on r.id = e.recording_id join unit u on u.id = r.unit_id
-     where u.model_code = $1 and e.kind in ('edit', 'unedit') order by e.received_at, e.seq`,
+     from entry e join recording r on r.id = e.recording_id join unit_model m on m.unit_id = r.unit_id
+     where m.code = $1 and e.kind in ('edit', 'unedit') order by e.received_at, e.seq`,
     [model],
   );
   const recordingOf = new Map(rows.map(({ id, recording }) => [id, recording]));

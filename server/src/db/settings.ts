@@ -1,7 +1,17 @@
-import { defaultSchools, schoolsSchema, shopWordsSchema, type Kept } from '@bemtor/core';
+import {
+  defaultSchools,
+  disputedFields,
+  schoolsSchema,
+  shopWordsSchema,
+  withTold,
+  type Kept,
+  type Schools,
+  type ShopEventOf,
+  type ShopWord,
+} from '@bemtor/core';
 import type { ZodType } from 'zod';
-import { ProblemError } from '../errors.ts';
-import type { Database } from './pool.ts';
+import { parseBody, ProblemError } from '../errors.ts';
+import type { Client } from './pool.ts';
 
 /** What a shop can set: the shape, and what holds until it does. */
 export const settings: Readonly<Record<string, { readonly schema: ZodType; readonly initial: unknown }>> = {
@@ -10,32 +20,53 @@ export const settings: Readonly<Record<string, { readonly schema: ZodType; reado
 };
 
 /** A setting of the shop with its revision; revision 0 where nobody has changed it yet. */
-export async function readSetting<T>(database: Database, key: string, initial: T): Promise<Kept<T>> {
+export async function readSetting<T>(
+  database: Pick<Client, 'query'>,
+  key: string,
+  initial: T,
+): Promise<Kept<T>> {
   const { rows } = await database.query<Kept<T>>('select value, revision from setting where key = $1', [key]);
   return rows[0] ?? { value: initial, revision: 0 };
 }
 
-/** Changes a setting that stands at the revision named; else the problem carries what stands. */
-export async function changeSetting<T>(
-  database: Database,
-  key: string,
-  follows: number,
-  value: T,
-): Promise<number> {
-  const { rows } = await database.query<{ revision: number }>(
-    `insert into setting (key, value, revision) select $1, $2, 1 where $3 = 0
-     on conflict (key) do nothing returning revision`,
-    [key, JSON.stringify(value), follows],
-  );
-  if (rows[0]) return rows[0].revision;
-  const changed = await database.query<{ revision: number }>(
-    `update setting set value = $2, revision = revision + 1, changed_at = now()
-     where key = $1 and revision = $3 and $3 > 0 returning revision`,
-    [key, JSON.stringify(value), follows],
-  );
-  if (changed.rows[0]) return changed.rows[0].revision;
-  const stands = await readSetting(database, key, null);
-  throw new ProblemError('setting-conflict', `${key} stands at revision ${stands.revision}`, {
+/** How the shop works where good technicians differ: some answers, the others stay. */
+export const tellSchools = (client: Client, told: ShopEventOf<'schools-told'>): Promise<void> =>
+  change<Schools>(client, 'schools', (stands) => {
+    const disputed = disputedFields(stands, told);
+    if (disputed.length > 0) throw conflict('schools', disputed, stands);
+    return parseBody(schoolsSchema, withTold(stands, told), 'set');
+  });
+
+/** What a word of the shop means, or that it is none any more. */
+export const tellWord = (client: Client, { word, means, was }: ShopEventOf<'word-told'>): Promise<void> =>
+  change<ShopWord[]>(client, 'words', (words) => {
+    const isIt = (known: ShopWord): boolean => known.word.toLowerCase() === word.toLowerCase();
+    const stands = words.find(isIt)?.means ?? null;
+    if (stands !== was && stands !== means) throw conflict('words', [word], stands);
+    const others = words.filter((known) => !isIt(known));
+    return parseBody(shopWordsSchema, means === null ? others : [...others, { word, means }], 'word');
+  });
+
+const conflict = (key: string, fields: readonly string[], stands: unknown): ProblemError =>
+  new ProblemError('setting-conflict', `${key}: somebody else set ${fields.join(', ')}`, {
+    where: fields.join(', '),
     stands,
   });
+
+/** Changes a setting as it stands, one after the other; one that a later version wrote is left alone. */
+async function change<T>(client: Client, key: 'schools' | 'words', next: (stands: T) => T): Promise<void> {
+  // Where there is none yet, whoever comes second waits for the first all the same.
+  await client.query('select pg_advisory_xact_lock(hashtext($1))', [`setting/${key}`]);
+  const { schema, initial } = settings[key]!;
+  const { value, revision } = await readSetting(client, key, initial);
+  const read = schema.safeParse(value);
+  if (!read.success)
+    throw new ProblemError('row-unreadable', `the setting "${key}" was written by a later version`, {
+      where: key,
+    });
+  await client.query(
+    `insert into setting (key, value, revision) values ($1, $2, $3)
+     on conflict (key) do update set value = $2, revision = $3, changed_at = now()`,
+    [key, JSON.stringify(next(read.data as T)), revision + 1],
+  );
 }

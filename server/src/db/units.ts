@@ -1,15 +1,21 @@
-import { intakeSchema, type UnitChange, type UnitFacts, type UnitSummary } from '@bemtor/core';
-import { ProblemError } from '../errors.ts';
+import {
+  disputedFields,
+  intakeSchema,
+  unitFactsSchema,
+  withTold,
+  type ShopEventOf,
+  type UnitFacts,
+  type UnitSummary,
+} from '@bemtor/core';
+import { parseBody, ProblemError } from '../errors.ts';
 import type { Behind } from './pages.ts';
-import { inTransaction, type Client, type Database } from './pool.ts';
+import type { Client, Database } from './pool.ts';
 
 /** What the database says of a unit; its job is computed from the job's own log. */
 export type UnitRow = Omit<UnitSummary, 'job'> & { readonly jobId: string | null };
 
-export interface NewUnit extends Omit<UnitFacts, 'label' | 'model' | 'withdrawn' | 'by'> {
+export interface NewUnit extends Omit<UnitFacts, 'withdrawn'> {
   readonly id: string;
-  readonly label: string;
-  readonly model: string;
   readonly arrivedAt: string;
 }
 
@@ -32,24 +38,32 @@ export async function addUnit(client: Client, unit: NewUnit): Promise<void> {
   );
 }
 
-/** Opens a unit that has just arrived; opening it again under the same id changes nothing. */
-export async function openUnit(database: Database, id: string, label: string, model: string): Promise<void> {
-  await refuseUnknown(database, model);
-  await database.query(
-    `insert into unit (id, label, model_code, serial, complaint) values ($1, $2, $3, '', '') on conflict do nothing`,
-    [id, label, model],
+/** A unit arrives; where it is known already, nothing changes. */
+export async function arriveUnit(
+  client: Client,
+  { unit, label, model }: ShopEventOf<'unit-arrived'>,
+  at: string,
+): Promise<void> {
+  await refuseUnknown(client, model);
+  const { rows } = await client.query<{ label: string }>('select label from unit where id = $1', [unit]);
+  if (rows[0] && rows[0].label === label) return;
+  if (rows[0])
+    throw new ProblemError('id-taken', `unit ${unit} is known as "${rows[0].label}"`, { where: 'unit' });
+  await refuseTaken(client, unit, label);
+  await client.query(
+    `insert into unit (id, label, model_code, serial, complaint, arrived_at) values ($1, $2, $3, '', '', $4)`,
+    [unit, label, model, at],
   );
-  await refuseTaken(database, id, label);
 }
 
-async function refuseUnknown(database: Database | Client, model: string): Promise<void> {
-  const known = await database.query('select 1 from model where code = $1', [model]);
+async function refuseUnknown(client: Client, model: string): Promise<void> {
+  const known = await client.query('select 1 from model where code = $1', [model]);
   if (known.rowCount === 0) throw new ProblemError('model-unknown', model, { where: 'model' });
 }
 
 /** A label is one unit's on the bench. */
-async function refuseTaken(database: Database | Client, id: string, label: string): Promise<void> {
-  const other = await database.query(
+async function refuseTaken(client: Client, id: string, label: string): Promise<void> {
+  const other = await client.query(
     'select 1 from unit where label = $1 and id <> $2 and left_at is null and not withdrawn',
     [label, id],
   );
@@ -61,78 +75,58 @@ async function refuseTaken(database: Database | Client, id: string, label: strin
 }
 
 /**
- * Changes what is known of a unit that stands at the revision named; else the problem carries what stands. What it was
- * before is kept. A ticket that another unit on the bench has, and a model that nobody knows, are refused.
+ * Somebody says something of a unit; what they do not speak of stays. Refused where a field stands by now as neither it
+ * was nor it is to be, for a ticket that another unit on the bench has, and for a model that nobody knows.
  */
-export async function changeUnit(
-  database: Database,
-  id: string,
-  follows: number,
-  facts: UnitFacts,
-): Promise<number> {
-  return inTransaction(database, async (client) => {
-    const { rows } = await client.query<Stands>(
-      `select label, model_code as model, serial, place, intake, revision, withdrawn, left_at is not null as left
-       from unit where id = $1 for update`,
-      [id],
-    );
-    const stands = rows[0];
-    if (!stands) throw new ProblemError('unit-unknown', id);
-    if (stands.revision !== follows) {
-      const [unit] = await listUnits(database, { id });
-      throw new ProblemError('unit-conflict', `${stands.label} stands at revision ${stands.revision}`, {
-        stands: unit,
-      });
-    }
-    if (!intakeSchema.safeParse(stands.intake).success)
-      throw new ProblemError('row-unreadable', 'the intake of this unit was written by a later version', {
-        where: 'intake',
-      });
-    await refuseNames(client, id, stands, facts);
-    const { label, model, serial, place, left, withdrawn } = stands;
-    await client.query('insert into unit_change (unit_id, revision, facts, by) values ($1, $2, $3, $4)', [
+export async function tellUnit(client: Client, told: ShopEventOf<'unit-told'>, at: string): Promise<void> {
+  const { unit: id } = told;
+  const { rows } = await client.query<Omit<UnitFacts, 'intake'> & { intake: unknown }>(
+    `select u.label, s.code as model, u.serial, u.configuration, u.complaint, u.place, u.intake, u.left_at is not null as left,
+            u.withdrawn
+     from unit u join unit_model s on s.unit_id = u.id where u.id = $1 for update of u`,
+    [id],
+  );
+  const stands = rows[0];
+  if (!stands) throw new ProblemError('unit-unknown', id);
+  const intake = intakeSchema.safeParse(stands.intake);
+  if (!intake.success)
+    throw new ProblemError('row-unreadable', 'the intake of this unit was written by a later version', {
+      where: 'intake',
+    });
+  const known: UnitFacts = { ...stands, intake: intake.data };
+  const disputed = disputedFields(known, told);
+  if (disputed.length > 0)
+    throw new ProblemError('unit-conflict', `${known.label}: somebody else set ${disputed.join(', ')}`, {
+      where: disputed.join(', '),
+      stands: known,
+    });
+  const facts = parseBody(unitFactsSchema, withTold(known, told), 'set');
+  await refuseNames(client, id, known, facts);
+  await client.query(
+    `update unit set serial = $2, configuration = $3, complaint = $4, place = $5, intake = $6,
+       left_at = case when $7 then coalesce(left_at, greatest($11::timestamptz, arrived_at)) end, withdrawn = $8, label = $9,
+       model_code = case when $12 then $10 else model_code end, revision = revision + 1 where id = $1`,
+    [
       id,
-      follows,
-      JSON.stringify({ label, model, serial, place, left, withdrawn }),
-      facts.by ?? null,
-    ]);
-    await client.query(
-      `update unit set serial = $2, configuration = $3, complaint = $4, place = $5, intake = $6,
-         left_at = case when $7 then coalesce(left_at, now()) end, withdrawn = $8, label = $9, model_code = $10,
-         revision = revision + 1 where id = $1`,
-      [
-        id,
-        facts.serial,
-        JSON.stringify(facts.configuration),
-        facts.complaint,
-        facts.place,
-        JSON.stringify(facts.intake),
-        facts.left,
-        facts.withdrawn,
-        facts.label ?? label,
-        facts.model ?? model,
-      ],
-    );
-    return follows + 1;
-  });
+      facts.serial,
+      JSON.stringify(facts.configuration),
+      facts.complaint,
+      facts.place,
+      JSON.stringify(facts.intake),
+      facts.left,
+      facts.withdrawn,
+      facts.label,
+      facts.model,
+      at,
+      facts.model !== known.model,
+    ],
+  );
 }
 
-interface Stands {
-  readonly label: string;
-  readonly model: string;
-  readonly serial: string;
-  readonly place: string;
-  readonly intake: unknown;
-  readonly revision: number;
-  readonly withdrawn: boolean;
-  readonly left: boolean;
-}
-
-async function refuseNames(client: Client, id: string, stands: Stands, facts: UnitFacts): Promise<void> {
-  const { label = stands.label, model = stands.model } = facts;
-  if (!facts.left && !facts.withdrawn) await refuseTaken(client, id, label);
-  if (model === stands.model) return;
-  await refuseUnknown(client, model);
+async function refuseNames(client: Client, id: string, stands: UnitFacts, facts: UnitFacts): Promise<void> {
+  if (!facts.left && !facts.withdrawn) await refuseTaken(client, id, facts.label);
+  if (facts.model === stands.model) return;
+  await refuseUnknown(client, facts.model);
   // A job follows a revision of the model that the unit had: its log stays what it was.
   const jobs = await client.query('select 1 from job where unit_id = $1', [id]);
   if (jobs.rowCount)
@@ -142,32 +136,23 @@ async function refuseNames(client: Client, id: string, stands: Stands, facts: Un
     });
 }
 
-/** What was known of a unit before each change, the latest first. */
-export async function changesOf(database: Database, id: string): Promise<UnitChange[]> {
-  const { rows } = await database.query<Omit<UnitChange, 'at'> & { at: Date }>(
-    'select revision, changed_at as at, by, facts from unit_change where unit_id = $1 order by revision desc',
-    [id],
-  );
-  return rows.map((row) => ({ ...row, at: row.at.toISOString() }));
-}
-
 /** A page of the bench, or of the units handed back, holds so many. */
 export const unitsPage = 100;
 
 const select = `
   select u.id, u.label, u.serial, u.complaint, u.place, u.arrived_at, u.configuration, u.intake, u.revision as unit_revision,
          u.left_at, u.withdrawn, m.code, m.maker, m.name, m.form,
-         (select max(number) from revision where model_code = m.code) as revision,
+         (select max(number) from revision where model_code = m.code and not withdrawn) as revision, m.retired,
          r.id as recording_id,
          (select count(*)::int from entry where recording_id = r.id and kind = 'line') as lines,
          (select max(at) from entry where recording_id = r.id) as last_at,
          (select id from job where unit_id = u.id order by created_at desc limit 1) as job_id
   from unit u
-  join model m on m.code = u.model_code
+  join unit_model s on s.unit_id = u.id join model m on m.code = s.code
   left join lateral (select id from recording where unit_id = u.id order by started_at desc limit 1) r on true
   where case
     when $1::uuid is not null then u.id = $1
-    when $2::text is not null then u.model_code = $2 and u.serial = $3
+    when $2::text is not null then s.code = $2 and u.serial = $3
     when $4 then u.left_at is not null and not u.withdrawn
     else u.left_at is null and not u.withdrawn and ($5::timestamptz is null or (date_trunc('milliseconds', u.arrived_at), u.id) > ($5, $6::uuid)) end
   order by case when $4 then u.left_at end desc, date_trunc('milliseconds', u.arrived_at), u.id limit case when $1::uuid is null and $2::text is null then ${unitsPage} end`;
@@ -188,6 +173,7 @@ interface Row {
   maker: string;
   name: string;
   form: string;
+  retired: boolean;
   revision: number | null;
   recording_id: string | null;
   lines: number;
@@ -236,7 +222,10 @@ export async function listUnits(
     revision: row.unit_revision,
     leftAt: row.left_at?.toISOString() ?? null,
     withdrawn: row.withdrawn,
-    model: { code: row.code, maker: row.maker, name: row.name, form: row.form, revision: row.revision },
+    model: {
+      ...{ code: row.code, maker: row.maker, name: row.name, form: row.form, revision: row.revision },
+      ...{ retired: row.retired, mergedInto: null },
+    },
     recording: row.recording_id
       ? { id: row.recording_id, lines: row.lines, lastAt: row.last_at?.toISOString() ?? null }
       : null,

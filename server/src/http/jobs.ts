@@ -21,6 +21,7 @@ import { Router } from 'express';
 import { getJob, jobsPage, jobsThatDiffer, listJobs, openJob, type JobRow } from '../db/jobs.ts';
 import { getRevision, isReadable } from '../db/models.ts';
 import { sightJobs } from '../db/parts.ts';
+import { namesOf } from '../db/shopLog.ts';
 import type { Database } from '../db/pool.ts';
 import { appendItems, eventStream, lastPlaces, readEventsOf, readItems } from '../db/streams.ts';
 import { parseBody, ProblemError } from '../errors.ts';
@@ -101,10 +102,14 @@ async function logJobs(database: Database, jobs: readonly JobRow[]): Promise<Log
   for (const [job, one] of await viewJobs(database, unknown))
     computed.set(job.id, { last: ends.get(job.id) ?? 0, job: logged(job, one), state: one.view.state });
   const now = new Date().toISOString();
+  const nameOf = await namesOf(database);
   return jobs.flatMap((row) => {
     const known = computed.get(row.id);
     if (!known || known.last !== ends.get(row.id)) return [];
-    return [{ ...known.job, ...row, workedSeconds: Math.round(workedSeconds(known.state, now)) }];
+    const technicians = [...new Set(known.job.technicians.map(nameOf))];
+    return [
+      { ...known.job, ...row, technicians, workedSeconds: Math.round(workedSeconds(known.state, now)) },
+    ];
   });
 }
 

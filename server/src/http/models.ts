@@ -1,56 +1,16 @@
-import {
-  faultLine,
-  openModelSchema,
-  publishRevisionSchema,
-  readSequence,
-  revisionNumberSchema,
-  sequenceFormat,
-  shortestCycle,
-  unreachableParts,
-  type Sequence,
-} from '@bemtor/core';
+import { revisionNumberSchema, sequenceFormat } from '@bemtor/core';
 import { Router } from 'express';
-import {
-  getModel,
-  getRevision,
-  isReadable,
-  listModels,
-  listRevisions,
-  openModel,
-  publishRevision,
-} from '../db/models.ts';
+import { getModel, getRevision, isReadable, listModels, listRevisions } from '../db/models.ts';
 import type { Database } from '../db/pool.ts';
 import { listRecordings, settledEdits } from '../db/recordings.ts';
-import { parseBody, ProblemError } from '../errors.ts';
-import { etag, followed } from './conditions.ts';
+import { ProblemError } from '../errors.ts';
 import { evidenceOf } from './jobs.ts';
-
-/** Nobody is sent on a way that has no end: what no order reaches is published only where that is said, with the reason. */
-function refuseUnreachable(document: Sequence, allowed: ReadonlySet<string>): void {
-  const lost = unreachableParts(document).filter((part) => !allowed.has(part));
-  if (lost.length === 0) return;
-  const cycle = shortestCycle(document);
-  throw new ProblemError(
-    'part-unreachable',
-    `No order reaches ${lost.join(', ')}${cycle ? `: ${cycle.words}` : ''}`,
-    {
-      where: 'document.needs',
-      right: cycle
-        ? `take one of these needs out: ${cycle.weakestWords} is on the thinnest ground`
-        : 'give its acts an order',
-    },
-  );
-}
+import { stepPictures } from './stepPictures.ts';
 
 export function modelRoutes(database: Database): Router {
   const router = Router();
   router.get('/', async (_request, response) => {
     response.json({ models: await listModels(database) });
-  });
-  router.post('/', async (request, response) => {
-    const model = parseBody(openModelSchema, request.body);
-    await openModel(database, model);
-    response.status(201).json(await getModel(database, model.code));
   });
   router.get('/:code', async (request, response) => {
     const { code } = request.params;
@@ -63,6 +23,10 @@ export function modelRoutes(database: Database): Router {
       evidence: await evidenceOf(database, code),
       settled: await settledEdits(database, code),
     });
+  });
+  /** Photos by the act that they show. */
+  router.get('/:code/pictures', async (request, response) => {
+    response.json({ pictures: await stepPictures(database, request.params.code) });
   });
   router.get('/:code/recordings', async (request, response) => {
     const { code } = request.params;
@@ -90,29 +54,7 @@ export function modelRoutes(database: Database): Router {
           right: sequenceFormat,
         },
       );
-    response.set('ETag', etag(revision.number)).json(revision);
-  });
-  router.post('/:code/revisions', async (request, response) => {
-    const { code } = request.params;
-    const follows = followed(request);
-    const { document, note, unreachable = [] } = parseBody(publishRevisionSchema, request.body);
-    const read = readSequence(document);
-    if (!read.ok)
-      throw new ProblemError('document-faulty', faultLine(read.fault), {
-        where: `document.${read.fault.where}`,
-        right: read.fault.right,
-      });
-    if (read.value.model.code !== code) {
-      throw new ProblemError('document-faulty', `document.model.code is ${read.value.model.code}`, {
-        where: 'document.model.code',
-        right: code,
-      });
-    }
-    refuseUnreachable(read.value, new Set(unreachable.map(({ part }) => part)));
-    const left = unreachable.map(({ part, reason }) => `${part} stays out of reach: ${reason}`);
-    const said = [note, ...left].filter(Boolean).join('. ');
-    const number = await publishRevision(database, code, follows, read.value, said);
-    response.status(201).set('ETag', etag(number)).json({ number });
+    response.json(revision);
   });
   return router;
 }

@@ -1,24 +1,8 @@
-import {
-  addWantSchema,
-  changeWantSchema,
-  fitsInstead,
-  foldNumber,
-  setStockSchema,
-  type PartDetail,
-} from '@bemtor/core';
+import { fitsInstead, foldNumber, type PartDetail } from '@bemtor/core';
 import { Router } from 'express';
-import {
-  addWant,
-  changeWant,
-  listWants,
-  searchParts,
-  setStock,
-  sightingsAround,
-  stockOf,
-} from '../db/parts.ts';
+import { listWants, searchParts, sightingsAround, stockOf } from '../db/parts.ts';
 import type { Database } from '../db/pool.ts';
-import { parseBody, ProblemError } from '../errors.ts';
-import { uuidParam } from './ids.ts';
+import { ProblemError } from '../errors.ts';
 
 /** Longer than any number on a label. */
 const longest = 60;
@@ -31,14 +15,6 @@ export function partRoutes(database: Database): Router {
     response.json({ hits: await searchParts(database, text) });
   });
   router.get('/wants', async (_request, response) => {
-    response.json({ wants: await listWants(database) });
-  });
-  router.post('/wants', async (request, response) => {
-    await addWant(database, parseBody(addWantSchema, request.body));
-    response.status(201).json({ wants: await listWants(database) });
-  });
-  router.put('/wants/:id', async (request, response) => {
-    await changeWant(database, uuidParam(request, 'id'), parseBody(changeWantSchema, request.body).state);
     response.json({ wants: await listWants(database) });
   });
   router.get('/:number', async (request, response) => {
@@ -56,10 +32,6 @@ export function partRoutes(database: Database): Router {
       stock: await stockOf(database, own[0]?.number ?? number),
     };
     response.json(detail);
-  });
-  router.put('/:number/stock', async (request, response) => {
-    const { onHand, ordered } = parseBody(setStockSchema, request.body);
-    response.json(await setStock(database, request.params.number.slice(0, longest), onHand, ordered));
   });
   return router;
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { pino } from 'pino';
-import request from 'supertest';
+import request, { type Test } from 'supertest';
 import type { Express } from 'express';
 import { createApp } from '../app.ts';
 import { migrate } from '../db/migrate.ts';
@@ -33,16 +33,19 @@ export async function openTestApp({ demo }: { readonly demo: boolean }): Promise
   return { app, database, close };
 }
 
+/** Says something in the log of the shop, now and under an id of its own unless `more` says otherwise. */
+export const say = (app: Express, body: object, more: object = {}): Test =>
+  request(app)
+    .post('/api/shop/events')
+    .send({ id: randomUUID(), at: new Date().toISOString(), body, ...more });
+
 /** A unit of its own with an empty recording, so that a test starts from nothing; answers with both ids. */
 export async function openUnitOf(
   app: Express,
   model: string,
 ): Promise<{ readonly unit: string; readonly recording: string }> {
   const [unit, recording] = [randomUUID(), randomUUID()];
-  await request(app)
-    .post('/api/units')
-    .send({ id: unit, label: `T-${unit.slice(0, 8)}`, model })
-    .expect(201);
+  await say(app, { kind: 'unit-arrived', unit, label: `T-${unit.slice(0, 8)}`, model }).expect(201);
   await request(app).post('/api/recordings').send({ id: recording, unitId: unit }).expect(201);
   return { unit, recording };
 }

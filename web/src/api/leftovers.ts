@@ -1,4 +1,5 @@
 import { Away, Refused } from './client.ts';
+import { sendShop, shopStream } from './shopLog.ts';
 import { dropWaiting, waitingStreams, type WaitingItem } from './local.ts';
 import { postItems, postOpening } from './postItems.ts';
 
@@ -17,7 +18,11 @@ export interface Leftover {
 export async function sendLeftovers(): Promise<Leftover[]> {
   const left: Leftover[] = [];
   let away = false;
+  // Units arrive before anything is recorded of them.
+  await sendShop();
   for (const [stream, items] of await waitingStreams()) {
+    // It is its own page of what waits.
+    if (stream === shopStream) continue;
     const why: string | null = away ? 'the server does not answer' : await sendStream(stream, items);
     away ||= why === 'the server does not answer';
     if (why !== null) left.push({ stream, items, why });

@@ -1,5 +1,6 @@
 import type { Acknowledged } from '@bemtor/core';
 import { send } from './client.ts';
+import { sendShop } from './shopLog.ts';
 import { dropOpening, moveWaiting, openingOf, type WaitingItem } from './local.ts';
 
 /**
@@ -9,6 +10,8 @@ import { dropOpening, moveWaiting, openingOf, type WaitingItem } from './local.t
 export async function postOpening(stream: string): Promise<string> {
   const opening = await openingOf(stream);
   if (!opening) return stream;
+  // Its unit may have arrived here, and wait to be told of.
+  await sendShop();
   const { id } = await send<{ id?: string }>(opening.path, opening.body);
   const joined = id === undefined ? stream : `${opening.path.slice(1)}/${id}`;
   if (joined !== stream) await moveWaiting(stream, joined);

@@ -55,7 +55,10 @@ describe('bench', () => {
     place: '',
     arrivedAt: '',
     configuration: {},
-    model: { code: 'X', maker: '', name: '', form: 'notebook', revision: null },
+    model: {
+      ...{ code: 'X', maker: '', name: '', form: 'notebook', revision: null },
+      ...{ retired: false, mergedInto: null },
+    },
     recording: null,
     job: null,
     ...change,

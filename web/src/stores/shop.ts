@@ -1,15 +1,39 @@
-import { defaultSchools, type Kept, type Schools, type ShopWord } from '@bemtor/core';
+import {
+  defaultSchools,
+  toldBetween,
+  withTold,
+  type Kept,
+  type Schools,
+  type ShopEvent,
+  type ShopWord,
+} from '@bemtor/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, type ShallowRef } from 'vue';
-import { Away, read, Refused, send } from '../api/client.ts';
+import { Away, read } from '../api/client.ts';
+import { forgetShopItem, onShopKept, saidHere, tellShop } from '../api/shopLog.ts';
 import { rememberTechnician, technicianHere } from '../api/technician.ts';
 
 /** What the shop has set for itself: its own words, how it works, and who works at this device. */
 export const useShop = defineStore('shop', () => {
   const keptWords = shallowRef<Kept<ShopWord[]>>({ value: [], revision: 0 });
   const keptSchools = shallowRef<Kept<Schools>>({ value: defaultSchools, revision: 0 });
-  const words = computed(() => keptWords.value.value);
-  const schools = computed(() => keptSchools.value.value);
+  /** As they stand, with what was said here and waits. */
+  const words = computed(() =>
+    saidHere().reduce<readonly ShopWord[]>(
+      (known, { body }) => (body.kind === 'word-told' ? withWord(known, body) : known),
+      keptWords.value.value,
+    ),
+  );
+  const schools = computed(() =>
+    saidHere().reduce<Schools>(
+      (known, { body }) => (body.kind === 'schools-told' ? withTold(known, body) : known),
+      keptSchools.value.value,
+    ),
+  );
+  onShopKept(({ kind }, stands) => {
+    if (kind === 'word-told') keptWords.value = stands as Kept<ShopWord[]>;
+    if (kind === 'schools-told') keptSchools.value = stands as Kept<Schools>;
+  });
   const technician = ref(technicianHere());
   function sayTechnician(name: string): void {
     rememberTechnician(name);
@@ -28,36 +52,37 @@ export const useShop = defineStore('shop', () => {
     await Promise.all([loadOne('words', keptWords), loadOne('schools', keptSchools)]);
   };
 
-  /**
-   * Changes a setting; the answer says in words why it was not changed. Where somebody else changed it first,
-   * theirs is shown.
-   */
-  async function change<T>(key: string, kept: ShallowRef<Kept<T>>, next: T): Promise<string | null> {
-    const { revision } = kept.value;
-    const condition: Record<string, string> =
-      revision === 0 ? { 'If-None-Match': '*' } : { 'If-Match': `"${revision}"` };
-    try {
-      kept.value = await send<Kept<T>>(`/settings/${key}`, next, condition, 'PUT');
-      return null;
-    } catch (error) {
-      if (error instanceof Refused && error.problem.code === 'setting-conflict') {
-        kept.value = error.problem.stands as Kept<T>;
-        return 'Somebody else changed this in the meantime. Theirs is shown now; make your change again.';
-      }
-      return error instanceof Error ? error.message : String(error);
-    }
-  }
-  const changeWords = (next: ShopWord[]) => change('words', keptWords, next);
-  /** A word means what was said of it last. */
-  const teachWord = (taught: ShopWord) =>
-    changeWords([...words.value.filter(({ word }) => word !== taught.word), taught]);
-  let last: Promise<unknown> = Promise.resolve();
-  /** One answer after the other: the second follows the revision that the first has made. */
-  function changeSchools(answer: Partial<Schools>): Promise<string | null> {
-    const done = last.then(() => change('schools', keptSchools, { ...keptSchools.value.value, ...answer }));
-    last = done;
-    return done;
+  /** Says how the shop works; answers in words why that was refused, and then shows what stands. */
+  async function tell(event: ShopEvent): Promise<string | null> {
+    const outcome = await tellShop(event);
+    if (outcome.state !== 'refused') return null;
+    const { problem } = outcome;
+    await forgetShopItem(outcome.id);
+    await load();
+    return problem.code === 'setting-conflict'
+      ? 'Somebody else changed this in the meantime. Theirs is shown now; make your change again.'
+      : problem.detail;
   }
 
-  return { words, schools, technician, sayTechnician, load, changeWords, teachWord, changeSchools };
+  const meaningOf = (word: string): string | null =>
+    words.value.find((known) => known.word.toLowerCase() === word.toLowerCase())?.means ?? null;
+  /** A word means what was said of it last. */
+  const teachWord = ({ word, means }: ShopWord) =>
+    tell({ kind: 'word-told', word, means, was: meaningOf(word) });
+  const forgetWord = ({ word }: ShopWord) =>
+    tell({ kind: 'word-told', word, means: null, was: meaningOf(word) });
+  async function changeSchools(answer: Partial<Schools>): Promise<string | null> {
+    const told = toldBetween(schools.value, { ...schools.value, ...answer });
+    return told ? tell({ kind: 'schools-told', ...told }) : null;
+  }
+
+  return { words, schools, technician, sayTechnician, load, teachWord, forgetWord, changeSchools };
 });
+
+function withWord(
+  known: readonly ShopWord[],
+  { word, means }: { readonly word: string; readonly means: string | null },
+): readonly ShopWord[] {
+  const others = known.filter((one) => one.word.toLowerCase() !== word.toLowerCase());
+  return means === null ? others : [...others, { word, means }];
+}

@@ -1,46 +1,89 @@
-import type { Model, Option, Sequence, UnitFacts, UnitSummary } from '@bemtor/core';
+import type { Model, Option, RevisionLine, Sequence, UnitFacts, UnitSummary } from '@bemtor/core';
 import { defineStore } from 'pinia';
-import { ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { Away, read, Refused } from '../api/client.ts';
-import { changeUnit } from '../api/units.ts';
+import { forgetShopItem, onShopKept, saidHere, sendShop, shopKnown } from '../api/shopLog.ts';
+import { modelHere, tellUnit, unitHere, unitOfAnswer } from '../api/unitsHere.ts';
 
-export interface Published {
-  readonly number: number;
+export interface Published extends RevisionLine {
   readonly document: Sequence;
-  readonly note: string;
-  readonly publishedAt: string;
 }
 
-/** Why a change was not taken: the server is away, somebody else was first, or it will not have it. */
-export interface NotChanged {
-  readonly why: 'away' | 'conflict' | 'refused';
-  readonly words: string;
+interface KnownModel {
+  readonly model: Model;
+  readonly options: Option[];
 }
 
 /** The unit that the bench screens are about, its model, and the sequence that stands for it. */
 export const useUnit = defineStore('unit', () => {
-  const unit = shallowRef<UnitSummary | null>(null);
-  const model = shallowRef<{ model: Model; options: Option[] } | null>(null);
+  /** As the server has it; null where it has none, or not yet. */
+  const known = shallowRef<UnitSummary | null>(null);
+  const openId = ref('');
+  const loaded = ref(false);
+  /** As it is shown: with what was said here and waits. */
+  const unit = computed<UnitSummary | null>(() =>
+    loaded.value ? unitHere(known.value, openId.value) : null,
+  );
+  const model = shallowRef<KnownModel | null>(null);
   const published = shallowRef<Published | null>(null);
   const fault = ref<string | null>(null);
   const fresh = ref(true);
+  onShopKept((_body, stands) => {
+    const told = unitOfAnswer(stands);
+    if (told?.id === openId.value) known.value = told;
+  });
 
   async function load(unitId: string): Promise<void> {
-    if (unit.value?.id !== unitId) unit.value = model.value = published.value = null;
+    if (openId.value !== unitId) {
+      known.value = model.value = published.value = null;
+      loaded.value = false;
+    }
+    openId.value = unitId;
     fault.value = null;
     try {
-      const summary = await read<UnitSummary>(`/units/${unitId}`);
-      fresh.value = summary.fresh;
-      const code = encodeURIComponent(summary.value.model.code);
-      const [known, latest] = await Promise.all([
-        read<{ model: Model; options: Option[] }>(`/models/${code}`),
-        loadPublished(code, summary.value.model.revision),
+      // What was said before this page was opened is shown too, and sent.
+      await shopKnown();
+      void sendShop();
+      const summary = await readUnit(unitId);
+      const shown = unitHere(summary, unitId);
+      if (!shown) throw new Error('This unit is not known here');
+      const code = encodeURIComponent(shown.model.code);
+      const [knownModel, latest] = await Promise.all([
+        readModel(shown.model.code),
+        loadPublished(code, shown.model.revision),
       ]);
-      model.value = known.value;
+      model.value = knownModel;
       published.value = latest;
-      unit.value = summary.value;
+      // An event that was taken meanwhile may have told of a later state.
+      if (summary && summary.revision >= (known.value?.revision ?? 0)) known.value = summary;
+      loaded.value = true;
     } catch (error) {
       fault.value = error instanceof Error ? error.message : String(error);
+    }
+  }
+
+  /** The unit as the server has it; null where it arrived here and the server has not heard of it. */
+  async function readUnit(id: string): Promise<UnitSummary | null> {
+    try {
+      const { value, fresh: isFresh } = await read<UnitSummary>(`/units/${id}`);
+      fresh.value = isFresh;
+      return value;
+    } catch (error) {
+      const arrived = saidHere().some(({ body }) => body.kind === 'unit-arrived' && body.unit === id);
+      if (!arrived) throw error;
+      fresh.value = !(error instanceof Away);
+      return null;
+    }
+  }
+
+  async function readModel(code: string): Promise<KnownModel> {
+    try {
+      return (await read<KnownModel>(`/models/${encodeURIComponent(code)}`)).value;
+    } catch (error) {
+      const made = modelHere(null, code);
+      if (!made) throw error;
+      const { maker, name, form } = made;
+      return { model: { code, maker, name, form: form as Model['form'] }, options: [] };
     }
   }
 
@@ -55,31 +98,19 @@ export const useUnit = defineStore('unit', () => {
   }
 
   /**
-   * Changes what is known of the unit; the answer says why it was not changed. Where somebody else changed it first,
-   * theirs stands and is shown.
+   * Changes what is known of the unit; answers in words why it was not changed, else null. Where somebody else changed
+   * the same, theirs stands and is shown.
    */
-  async function change(facts: Partial<UnitFacts>): Promise<NotChanged | null> {
-    const known = unit.value;
-    if (!known) return { why: 'refused', words: 'no unit is open' };
-    try {
-      unit.value = await changeUnit(known, facts);
-      return null;
-    } catch (error) {
-      if (error instanceof Refused && error.problem.code === 'unit-conflict') {
-        await load(known.id);
-        return {
-          why: 'conflict',
-          words:
-            'Somebody else changed this unit in the meantime. Theirs is shown now; make your change again.',
-        };
-      }
-      if (error instanceof Away)
-        return {
-          why: 'away',
-          words: 'The server does not answer: nothing was changed. Try again in a moment.',
-        };
-      return { why: 'refused', words: error instanceof Error ? error.message : String(error) };
-    }
+  async function change(facts: Partial<UnitFacts>): Promise<string | null> {
+    if (!unit.value) return 'no unit is open';
+    const { id } = unit.value;
+    const outcome = await tellUnit(unit.value, facts);
+    if (outcome?.state !== 'refused') return null;
+    const { problem } = outcome;
+    await forgetShopItem(outcome.id);
+    if (problem.code !== 'unit-conflict') return problem.detail;
+    await load(id);
+    return 'Somebody else changed this in the meantime. Theirs is shown now; make your change again.';
   }
 
   return { unit, model, published, fault, fresh, load, change };

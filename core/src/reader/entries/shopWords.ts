@@ -1,7 +1,7 @@
 import { z } from 'zod';
 
 /** A word of the shop's own, and the words of the trade that it stands for: `snake` means `display cable`. */
-const shopWordSchema = z.strictObject({
+export const shopWordSchema = z.strictObject({
   word: z.string().trim().min(1).max(60),
   means: z.string().trim().min(1).max(60),
 });

@@ -136,6 +136,9 @@ useKeys(() => ({
         </div>
         <div class="next">
           <p class="waits">{{ next.waits }}</p>
+          <p v-if="bench.waits(unit)" class="soft" :data-testid="`waits-${unit.label}`">
+            Waits on this device for the server
+          </p>
           <div
             v-if="next.share !== null"
             class="meter"
@@ -187,7 +190,7 @@ useKeys(() => ({
     <CorrectDialog
       v-model="correcting"
       :unit="current?.unit ?? null"
-      :correct="bench.correct"
+      @correct="bench.correct"
       @withdraw="bench.withdraw"
     />
     <NewUnitDialog v-model="arriving" @arrived="(id) => open(`/unit/${id}/intake`)" />

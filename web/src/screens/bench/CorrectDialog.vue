@@ -4,17 +4,17 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { read } from '../../api/client.ts';
 import AskDialog from '../../components/AskDialog.vue';
 import { dayAndTime } from '../../composables/format.ts';
+import type { Correction } from './useBench.ts';
 
 /** Names of a unit put right: ticket, serial, model; with what they were before. Or it was made by mistake. */
 const open = defineModel<boolean>({ required: true });
 const props = defineProps<{
   unit: UnitSummary | null;
-  correct: (
-    unit: UnitSummary,
-    facts: { label?: string; serial?: string; model?: string },
-  ) => Promise<boolean>;
 }>();
-const emit = defineEmits<{ withdraw: [unit: UnitSummary] }>();
+const emit = defineEmits<{
+  withdraw: [unit: UnitSummary];
+  correct: [unit: UnitSummary, facts: Correction];
+}>();
 
 const asked = shallowRef<UnitSummary | null>(null);
 const label = ref('');
@@ -31,7 +31,7 @@ watch(open, async (now) => {
     read<{ models: ModelSummary[] }>('/models'),
     read<{ changes: UnitChange[] }>(`/units/${unit.id}/changes`),
   ]).catch(() => [null, null] as const);
-  models.value = known?.value.models ?? [];
+  models.value = (known?.value.models ?? []).filter(isOffered);
   changes.value = past?.value.changes ?? [];
 });
 const choices = computed(() =>
@@ -47,7 +47,11 @@ const isChanged = computed(
 );
 const rule = (text: string): true | string => text.trim() !== '' || 'The number on the ticket';
 
-async function keep(): Promise<void> {
+/** Models that a unit can be said to be; the one that it is said to be stays among them. */
+const isOffered = ({ code, retired, mergedInto }: ModelSummary): boolean =>
+  code === asked.value?.model.code || (!retired && mergedInto === null);
+
+function keep(): void {
   if (!asked.value || !isChanged.value) return;
   const facts = {
     label: label.value.trim(),
@@ -55,12 +59,26 @@ async function keep(): Promise<void> {
     ...(model.value === asked.value.model.code ? {} : { model: model.value }),
   };
   open.value = false;
-  await props.correct(asked.value, facts);
+  emit('correct', asked.value, facts);
 }
-const wordsOf = ({ facts }: UnitChange): string =>
-  [facts.label, facts.model, facts.serial && `serial ${facts.serial}`, facts.left && 'handed back']
-    .filter(Boolean)
-    .join(', ');
+const names: Readonly<Record<string, string>> = {
+  ...{ label: 'ticket', model: 'model', serial: 'serial', place: 'place', complaint: 'the owner’s words' },
+  ...{ left: 'handed back', withdrawn: 'withdrawn' },
+};
+/** What was said, as far as names and the bench go: what was measured and marked stands at intake. */
+const wordsOf = ({ set, was }: UnitChange): string =>
+  Object.keys(set)
+    .filter((at) => names[at] !== undefined)
+    .map((at) =>
+      typeof set[at] === 'boolean'
+        ? `${set[at] ? '' : 'no longer '}${names[at]}`
+        : `${names[at]} ${said(set[at])}, before ${said(was[at])}`,
+    )
+    .join('; ');
+const said = (value: unknown): string => (typeof value === 'string' && value !== '' ? value : 'not known');
+const past = computed(() =>
+  changes.value.map((change) => ({ ...change, words: wordsOf(change) })).filter(({ words }) => words !== ''),
+);
 </script>
 
 <template>
@@ -75,12 +93,12 @@ const wordsOf = ({ facts }: UnitChange): string =>
       :disabled="asked.job !== null"
       persistent-hint
     />
-    <details v-if="changes.length > 0">
+    <details v-if="past.length > 0">
       <summary>What it was before</summary>
       <ul>
-        <li v-for="past in changes" :key="past.revision">
-          <span class="mono">{{ dayAndTime(past.at) }}</span> {{ wordsOf(past)
-          }}{{ past.by ? ` (changed by ${past.by})` : '' }}
+        <li v-for="change in past" :key="change.id">
+          <span class="mono">{{ dayAndTime(change.at) }}</span> {{ change.words
+          }}{{ change.by ? ` (${change.by})` : '' }}
         </li>
       </ul>
     </details>

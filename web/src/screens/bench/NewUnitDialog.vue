@@ -2,7 +2,9 @@
 import { forms, type Form, type ModelSummary } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { read, send } from '../../api/client.ts';
+import { read } from '../../api/client.ts';
+import { forgetShopItem, saidHere, tellShop, type Outcome } from '../../api/shopLog.ts';
+import { modelHere } from '../../api/unitsHere.ts';
 
 /** A unit arrives: its ticket number and its model, known or new; everything else is asked at intake. */
 const open = defineModel<boolean>({ required: true });
@@ -22,11 +24,19 @@ watch(open, async (now) => {
   label.value = '';
   code.value = fault.value = null;
   try {
-    models.value = (await read<{ models: ModelSummary[] }>('/models')).value.models;
+    const known = (await read<{ models: ModelSummary[] }>('/models')).value.models;
+    models.value = [...known, ...madeHere(known)].filter((model) => !model.retired && !model.mergedInto);
   } catch (error) {
     fault.value = error instanceof Error ? error.message : String(error);
   }
 });
+/** Models that were made at this device and that the server has not heard of. */
+const madeHere = (known: readonly ModelSummary[]): ModelSummary[] =>
+  saidHere().flatMap(({ body }) =>
+    body.kind === 'model-made' && !known.some((model) => model.code === body.code)
+      ? (modelHere(null, body.code) ?? [])
+      : [],
+  );
 const isNew = computed(() => code.value === 'new');
 const complete = computed(
   () =>
@@ -39,9 +49,11 @@ async function arrive(): Promise<void> {
   busy.value = true;
   fault.value = null;
   try {
-    if (isNew.value) await send('/models', fresh.value);
-    const model = isNew.value ? fresh.value.code.trim() : code.value;
-    await send('/units', { id, label: label.value.trim(), model });
+    const { form, ...names } = fresh.value;
+    const [maker, name, made] = [names.maker.trim(), names.name.trim(), names.code.trim()];
+    if (isNew.value) await accepted(tellShop({ kind: 'model-made', code: made, maker, name, form }));
+    const model = isNew.value ? made : (code.value ?? '');
+    await accepted(tellShop({ kind: 'unit-arrived', unit: id, label: label.value.trim(), model }));
     open.value = false;
     emit('arrived', id);
   } catch (error) {
@@ -49,6 +61,13 @@ async function arrive(): Promise<void> {
   } finally {
     busy.value = false;
   }
+}
+/** What is refused is put right here, and said anew; what the server has not heard of waits on this device. */
+async function accepted(telling: Promise<Outcome>): Promise<void> {
+  const outcome = await telling;
+  if (outcome.state !== 'refused') return;
+  await forgetShopItem(outcome.id);
+  throw new Error(outcome.problem.detail);
 }
 </script>
 

@@ -1,45 +1,71 @@
-import type { UnitFacts, UnitSummary } from '@bemtor/core';
-import { computed, ref, shallowRef } from 'vue';
-import { Away, read, Refused } from '../../api/client.ts';
+import {
+  takenBack,
+  toldBetween,
+  unitFacts,
+  type ModelSummary,
+  type Told,
+  type UnitFacts,
+  type UnitSummary,
+} from '@bemtor/core';
+import { computed, onScopeDispose, ref, shallowRef } from 'vue';
+import { read } from '../../api/client.ts';
 import { sendLeftovers } from '../../api/leftovers.ts';
-import { changeUnit } from '../../api/units.ts';
-
-/** How long a slip is taken back by one key; afterwards the unit is taken in again from the list. */
-const undoMs = 600_000;
+import { forgetShopItem, onShopKept, shopItems, tellShop } from '../../api/shopLog.ts';
+import { benchHere, unitHere, unitOfAnswer } from '../../api/unitsHere.ts';
+import { useTold } from '../../composables/useTold.ts';
 
 interface Page {
   readonly units: UnitSummary[];
   readonly next?: string | null;
 }
 
-/** What can be said of a unit on the bench without opening it. */
-type Correction = Pick<UnitFacts, 'label' | 'model' | 'serial' | 'left' | 'withdrawn'>;
+/** What can be put right of a unit on the bench without opening it. */
+export type Correction = Partial<Pick<UnitFacts, 'label' | 'model' | 'serial'>>;
 
 /** The units on the bench, those handed back, and what is done with a unit as a whole. */
 export function useBench() {
-  const units = shallowRef<readonly UnitSummary[] | null>(null);
+  /** As the server has them. */
+  const known = shallowRef<readonly UnitSummary[] | null>(null);
   const leftUnits = shallowRef<readonly UnitSummary[]>([]);
+  const models = shallowRef<readonly ModelSummary[]>([]);
   const shows = ref<'bench' | 'left'>('bench');
   /** Where the next page of the bench begins; null where all is shown. */
   const next = ref<string | null>(null);
   const fault = ref<string | null>(null);
   const fresh = ref(true);
   /** How many streams still wait on this device. */
-  const waiting = ref(0);
-  /** What was just done, with the way back while there is one. */
-  const told = shallowRef<{ readonly words: string; readonly undo?: () => Promise<void> } | null>(null);
-  let forget: ReturnType<typeof setTimeout> | undefined;
+  const streams = ref(0);
+  const { told, tell } = useTold();
 
-  const shown = computed(() => (shows.value === 'bench' ? units.value : leftUnits.value));
+  const units = computed(() => known.value && benchHere(known.value, models.value));
+  const shown = computed(() =>
+    shows.value === 'bench'
+      ? units.value
+      : leftUnits.value
+          .map((unit) => unitHere(unit, unit.id, models.value) ?? unit)
+          .filter(({ leftAt, withdrawn }) => leftAt !== null && !withdrawn),
+  );
+  const waiting = computed(() => streams.value + shopItems().length);
+  const waits = ({ id }: UnitSummary): boolean =>
+    shopItems().some(({ body }) => 'unit' in body && body.unit === id);
+  const unlisten = onShopKept((_body, stands) => {
+    const unit = unitOfAnswer(stands);
+    const others = known.value?.filter(({ id }) => id !== unit?.id);
+    if (unit && others) known.value = [...others, unit].sort(byArrival);
+    if (unit?.leftAt) leftUnits.value = [unit, ...leftUnits.value.filter(({ id }) => id !== unit.id)];
+  });
+
+  onScopeDispose(unlisten);
 
   async function load(): Promise<void> {
     fault.value = null;
     try {
-      waiting.value = (await sendLeftovers()).length;
+      void sendLeftovers().then((left) => (streams.value = left.length));
       const answer = await read<Page>('/units');
-      units.value = answer.value.units;
+      known.value = answer.value.units;
       next.value = answer.value.next ?? null;
       fresh.value = answer.fresh;
+      models.value = (await read<{ models: ModelSummary[] }>('/models')).value.models;
       if (shows.value === 'left')
         leftUnits.value = (await read<{ units: UnitSummary[] }>('/units?left=1')).value.units;
     } catch (error) {
@@ -50,7 +76,7 @@ export function useBench() {
   async function more(): Promise<void> {
     if (next.value === null) return;
     const { value } = await read<Page>(`/units?behind=${encodeURIComponent(next.value)}`, { keep: false });
-    units.value = [...(units.value ?? []), ...value.units];
+    known.value = [...(known.value ?? []), ...value.units];
     next.value = value.next ?? null;
   }
   async function show(which: 'bench' | 'left'): Promise<void> {
@@ -58,57 +84,55 @@ export function useBench() {
     await load();
   }
 
-  function tell(words: string, undo?: () => Promise<void>): void {
-    clearTimeout(forget);
-    told.value = { words, ...(undo ? { undo } : {}) };
-    if (undo) forget = setTimeout(() => (told.value = { words }), undoMs);
-  }
-
-  /** Says something of a unit; the answer is the unit as it then stands, or null with the reason told. */
-  async function change(unit: UnitSummary, facts: Partial<Correction>): Promise<UnitSummary | null> {
+  /** Says something of a unit, shown at once; false, with the reason told, where the server would not have it. */
+  async function say(unit: UnitSummary, what: Told, words: string): Promise<boolean> {
     try {
-      return await changeUnit(unit, facts);
-    } catch (error) {
-      if (error instanceof Away) tell(`The server does not answer: ${unit.label} stands as it was.`);
-      else if (error instanceof Refused && error.problem.code === 'unit-conflict')
-        tell(`Somebody changed ${unit.label} in the meantime; it is shown as it stands now.`);
-      else tell(error instanceof Error ? error.message : String(error));
-      return null;
-    } finally {
+      const outcome = await tellShop({ kind: 'unit-told', unit: unit.id, ...what });
+      if (outcome.state !== 'refused') return true;
+      await forgetShopItem(outcome.id);
+      tell(
+        outcome.problem.code === 'unit-conflict'
+          ? `Somebody changed ${unit.label} in the meantime; it is shown as it stands now.`
+          : outcome.problem.detail,
+      );
       await load();
+    } catch (error) {
+      tell(`${words} was not kept: ${error instanceof Error ? error.message : String(error)}.`);
     }
+    return false;
   }
 
   const openJob = (unit: UnitSummary): boolean => unit.job !== null && unit.job.phase !== 'closed';
 
-  /** Gives the unit to its owner: off the bench, with its jobs in the logbook. */
-  async function handBack(unit: UnitSummary): Promise<void> {
+  /** Takes a unit off the bench; one key brings it back for ten minutes. */
+  async function takeOff(unit: UnitSummary, how: 'left' | 'withdrawn', words: string): Promise<void> {
     if (openJob(unit)) return tell(`${unit.label} has an open job: close it first.`);
-    const then = await change(unit, { left: true });
-    if (then)
-      tell(`${unit.label} is handed back.`, async () => {
-        if (await change(then, { left: false })) tell(`${unit.label} is on the bench again.`);
-      });
+    const off: Told = { set: { [how]: true }, was: { [how]: false } };
+    tell(`${unit.label} is ${words}.`, async () => {
+      if (await say(unit, takenBack(off), 'The undo')) tell(`${unit.label} is on the bench again.`);
+    });
+    await say(unit, off, `That it is ${words}`);
   }
+  /** Gives the unit to its owner: off the bench, with its jobs in the logbook. */
+  const handBack = (unit: UnitSummary) => takeOff(unit, 'left', 'handed back');
+  /** The unit was made by mistake. */
+  const withdraw = (unit: UnitSummary) => takeOff(unit, 'withdrawn', 'withdrawn');
   /** The same device comes again, or was handed back by mistake. */
   async function takeIn(unit: UnitSummary): Promise<void> {
-    if (await change(unit, { left: false })) tell(`${unit.label} is on the bench again.`);
+    const back: Told = { set: { left: false }, was: { left: true } };
+    if (await say(unit, back, 'That it is here')) tell(`${unit.label} is on the bench again.`);
   }
-  /** The unit was made by mistake. */
-  async function withdraw(unit: UnitSummary): Promise<void> {
-    if (openJob(unit)) return tell(`${unit.label} has an open job: close it first.`);
-    const then = await change(unit, { withdrawn: true });
-    if (then)
-      tell(`${unit.label} is withdrawn.`, async () => {
-        if (await change(then, { withdrawn: false })) tell(`${unit.label} is on the bench again.`);
-      });
-  }
-  /** Its ticket, its serial or its model was wrong. */
-  async function correct(unit: UnitSummary, facts: Partial<Correction>): Promise<boolean> {
-    const then = await change(unit, facts);
-    if (then)
-      tell(`${unit.label} is corrected${then.label === unit.label ? '' : `: ${then.label} from here on`}.`);
-    return then !== null;
+  /** Its ticket, its serial or its model was wrong; one key takes the correction back. */
+  async function correct(unit: UnitSummary, facts: Correction): Promise<void> {
+    const before = unitFacts(unit);
+    const what = toldBetween(before, { ...before, ...facts });
+    if (!what) return;
+    const { label = unit.label } = facts;
+    const words = label === unit.label ? '' : `: ${label} from here on`;
+    tell(`${unit.label} is corrected${words}.`, async () => {
+      if (await say(unit, takenBack(what), 'The undo')) tell(`${unit.label} is as it was.`);
+    });
+    await say(unit, what, 'The correction');
   }
 
   return {
@@ -121,6 +145,7 @@ export function useBench() {
     fault,
     fresh,
     waiting,
+    waits,
     told,
     load,
     handBack,
@@ -129,3 +154,6 @@ export function useBench() {
     correct,
   };
 }
+
+const byArrival = (a: UnitSummary, b: UnitSummary): number =>
+  a.arrivedAt < b.arrivedAt ? -1 : a.arrivedAt > b.arrivedAt ? 1 : a.id < b.id ? -1 : 1;

@@ -12,6 +12,7 @@ import {
 import { computed, reactive } from 'vue';
 import { useRouter } from 'vue-router';
 import EmptyState from '../../components/EmptyState.vue';
+import RefusedEvents from '../../components/RefusedEvents.vue';
 import IntakeOutline from './IntakeOutline.vue';
 import { measureFields, readMeasure } from './measures.ts';
 import TriagePanel from './TriagePanel.vue';
@@ -21,7 +22,7 @@ import { useIntake } from './useIntake.ts';
 /** A unit as it arrives: what it is, what the owner says, what can be seen and measured, and what that points to. */
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
-const { unit, model, published, fault, draft, state, told, earlier, advice, change } = useIntake(
+const { unit, model, published, fault, draft, state, told, refused, earlier, advice, change } = useIntake(
   props.unitId,
 );
 
@@ -88,6 +89,12 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement).val
         }}</span>
       </header>
       <p v-if="told" class="caution" role="alert">{{ told }}</p>
+      <RefusedEvents
+        v-if="refused.length > 0"
+        class="caution"
+        :items="refused"
+        :label-of="() => unit?.label ?? ''"
+      />
       <label class="words"
         >The owner’s words
         <textarea v-model="draft.complaint" rows="2" maxlength="2000" data-testid="complaint" />

@@ -1,99 +1,129 @@
-import { emptyIntake, triage, type Intake, type UnitSummary } from '@bemtor/core';
+import {
+  emptyIntake,
+  toldBetween,
+  triage,
+  withTold,
+  type Intake,
+  type UnitFacts,
+  type UnitSummary,
+} from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { Away, read } from '../../api/client.ts';
+import { plain } from '../../api/local.ts';
+import { shopItems, tellShop } from '../../api/shopLog.ts';
 import { useUnit } from '../../stores/unit.ts';
-import { merge, type IntakeDraft } from './mergeIntake.ts';
+
+/** What is told of a unit at intake. */
+type IntakeDraft = Pick<UnitFacts, 'serial' | 'configuration' | 'complaint' | 'place' | 'intake'>;
 
 /** Long enough that a word is written whole, short enough that nobody waits for it. */
-const keepAfterMs = 500;
-const retryMs = 3_000;
+const tellAfterMs = 500;
 
-const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+const ofUnit = ({ serial, configuration, complaint, place, intake }: UnitSummary): IntakeDraft =>
+  plain({ serial, configuration: { ...configuration }, complaint, place, intake });
 
 /**
- * What is known of a unit, as it is being told. Each change is kept on this device at once and on the server
- * shortly after; what the server has not taken yet survives a reload and is sent again.
+ * What is known of a unit, as it is being told. A character typed is on this device at once; what is told shortly after
+ * goes the way of everything that is said of units: kept here first, sent in order, and shown where it was refused.
  */
 export function useIntake(unitId: string) {
   const store = useUnit();
   const { unit, model, published, fault } = storeToRefs(store);
   const key = `bemtor.intake.${unitId}`;
   const draft = ref<IntakeDraft | null>(null);
-  const state = ref<'kept' | 'waiting' | 'refused'>('kept');
+  /** What the draft was written on. */
+  let base: IntakeDraft | null = null;
+  const typing = ref(false);
   const told = ref<string | null>(null);
   const earlier = shallowRef<readonly UnitSummary[]>([]);
+  /** The serial under which earlier visits were looked for. */
+  let earlierOf: string | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let sent = '';
 
-  const ofUnit = (known: UnitSummary): IntakeDraft => ({
-    serial: known.serial,
-    configuration: { ...known.configuration },
-    complaint: known.complaint,
-    place: known.place,
-    intake: copy(known.intake),
+  /** What was said of this unit here and the server has not taken. */
+  const items = computed(() =>
+    shopItems().filter(({ body }) => body.kind === 'unit-told' && body.unit === unitId),
+  );
+  const state = computed(() => {
+    if (items.value.some(({ refused }) => refused !== null)) return 'refused';
+    return typing.value || items.value.length > 0 ? 'waiting' : 'kept';
   });
 
   onMounted(async () => {
     await store.load(unitId);
     if (!unit.value) return;
-    const waiting = localStorage.getItem(key);
-    sent = JSON.stringify(ofUnit(unit.value));
-    draft.value = waiting ? (JSON.parse(waiting) as IntakeDraft) : ofUnit(unit.value);
-    if (waiting) schedule(0);
+    const stands = ofUnit(unit.value);
+    const left = JSON.parse(localStorage.getItem(key) ?? 'null') as {
+      base?: IntakeDraft;
+      draft?: IntakeDraft;
+    } | null;
+    base = stands;
+    draft.value = left?.base && left.draft ? rebased(left.base, left.draft, stands) : plain(stands);
+    // It was told before the page was closed.
+    if (toldBetween(stands, draft.value) === null) localStorage.removeItem(key);
     void readEarlier();
   });
   onBeforeUnmount(() => {
-    clearTimeout(timer);
-    if (state.value === 'waiting') void send();
+    if (typing.value) void tell();
   });
-
-  function schedule(afterMs: number): void {
-    clearTimeout(timer);
-    state.value = 'waiting';
-    timer = setTimeout(() => void send(), afterMs);
-  }
 
   watch(
     draft,
     (now) => {
-      if (!now || JSON.stringify(now) === sent) return;
-      localStorage.setItem(key, JSON.stringify(now));
-      schedule(keepAfterMs);
+      if (!now || !base || toldBetween(base, now) === null) return;
+      localStorage.setItem(key, JSON.stringify({ base, draft: now }));
+      typing.value = true;
+      clearTimeout(timer);
+      timer = setTimeout(() => void tell(), tellAfterMs);
     },
     { deep: true },
   );
+  // What others told, what the server took, and what it refused: the draft goes on from there.
+  watch(unit, (now) => {
+    if (!now || !draft.value || !base) return;
+    const stands = ofUnit(now);
+    if (toldBetween(base, stands) === null) return;
+    const next = rebased(base, draft.value, stands);
+    base = stands;
+    draft.value = next;
+  });
+  watch(state, (now) => {
+    if (now !== 'kept') return;
+    told.value = null;
+    // The server looks for the same device under the serial that it knows.
+    if (unit.value && unit.value.serial !== earlierOf) void readEarlier();
+  });
 
-  async function send(): Promise<void> {
-    if (!draft.value) return;
-    const text = JSON.stringify(draft.value);
-    const serial = unit.value?.serial;
-    const refused = await store.change(copy(draft.value));
-    told.value = refused?.words ?? null;
-    if (refused === null) {
-      sent = text;
-      if (localStorage.getItem(key) === text) {
-        localStorage.removeItem(key);
-        state.value = 'kept';
-      } else schedule(keepAfterMs);
-      if (serial !== unit.value?.serial) void readEarlier();
-    } else if (refused.why === 'away') {
-      told.value = 'The server does not answer; what you tell is kept on this device and sent when it does.';
-      schedule(retryMs);
-    } else if (refused.why === 'conflict' && unit.value) {
-      const theirs = ofUnit(unit.value);
-      draft.value = merge(JSON.parse(sent) as IntakeDraft, draft.value, theirs);
-      sent = JSON.stringify(theirs);
-      told.value = 'Somebody else told something of this unit too; both are kept.';
-      schedule(0);
-    } else state.value = 'refused';
+  async function tell(): Promise<void> {
+    clearTimeout(timer);
+    if (!draft.value || !base) return;
+    const said = plain(draft.value);
+    const change = toldBetween(base, said);
+    typing.value = false;
+    if (change === null) return localStorage.removeItem(key);
+    base = said;
+    try {
+      const outcome = await tellShop({ kind: 'unit-told', unit: unitId, ...change });
+      told.value = outcome.state === 'waiting' ? awayWords : null;
+      if (outcome.state === 'refused') await store.load(unitId);
+      if (!typing.value) localStorage.removeItem(key);
+    } catch (error) {
+      if (!(error instanceof Away)) throw error;
+      // Neither this device nor the server has it: the draft stays what is to be told.
+      base = withTold(base, { set: change.was });
+      typing.value = true;
+      told.value = error.message;
+    }
   }
 
   async function readEarlier(): Promise<void> {
+    earlierOf = unit.value?.serial ?? null;
     try {
       earlier.value = (await read<{ units: UnitSummary[] }>(`/units/${unitId}/earlier`)).value.units;
-    } catch (error) {
-      if (!(error instanceof Away)) throw error;
+    } catch {
+      // Away, or not known to the server yet: there is nothing to show, and nothing is lost.
+      earlier.value = [];
     }
   }
 
@@ -111,5 +141,14 @@ export function useIntake(unitId: string) {
     if (draft.value) draft.value = { ...draft.value, intake: { ...draft.value.intake, ...part } };
   };
 
-  return { unit, model, published, fault, draft, state, told, earlier, advice, change };
+  const refused = computed(() => items.value.filter(({ refused: why }) => why !== null));
+  return { unit, model, published, fault, draft, state, told, refused, earlier, advice, change };
+}
+
+const awayWords = 'The server does not answer; what you tell is kept on this device and sent when it does.';
+
+/** What was changed in a draft since it was begun, on top of what stands now. */
+function rebased(base: IntakeDraft, draft: IntakeDraft, stands: IntakeDraft): IntakeDraft {
+  const mine = toldBetween(base, draft);
+  return mine ? withTold(stands, mine) : plain(stands);
 }

@@ -87,7 +87,7 @@ async function sendToNotes(): Promise<void> {
   const fault = await store.change({
     intake: { ...intake, notes: [intake.notes, line].filter(Boolean).join('\n') },
   });
-  told.value = fault?.words ?? `In the notes of ${unit.value.label}: ${line}`;
+  told.value = fault ?? `In the notes of ${unit.value.label}: ${line}`;
 }
 const choose = (event: Event): void => void store.load((event.target as HTMLSelectElement).value);
 const step = (by: number): void => {

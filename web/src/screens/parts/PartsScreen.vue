@@ -3,6 +3,7 @@ import { defineAsyncComponent, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import KeyHint from '../../components/KeyHint.vue';
 import { useKeys } from '../../composables/useKeys.ts';
+import TellBar from '../../components/TellBar.vue';
 import PartSheet from './PartSheet.vue';
 import ShoppingList from './ShoppingList.vue';
 import { useParts } from './useParts.ts';
@@ -12,7 +13,7 @@ const LabelsDialog = defineAsyncComponent(() => import('./LabelsDialog.vue'));
 
 /** Any number, any spelling: what it fits, what fits instead, who needs it. */
 const parts = useParts();
-const { query, hits, at, detail, wants, units, fault } = parts;
+const { query, hits, at, detail, wants, units, fault, told } = parts;
 const field = ref<HTMLInputElement | null>(null);
 const labels = ref(false);
 const labelsAsked = ref(false);
@@ -71,6 +72,7 @@ useKeys(() => ({
         />
       </label>
       <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
+      <TellBar :told="told" />
       <ol v-if="hits.length > 0" class="hits">
         <li v-for="(hit, i) in hits" :key="hit.number">
           <button :class="{ here: i === at }" :aria-current="i === at" data-testid="part-hit" @click="at = i">

@@ -1,7 +1,10 @@
-import type { PartDetail, PartHit, Stock, UnitSummary, Want } from '@bemtor/core';
+import type { PartDetail, PartHit, ShopEvent, Stock, UnitSummary, Want } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
-import { onMounted, ref, shallowRef, watch } from 'vue';
-import { read, Refused, send } from '../../api/client.ts';
+import { computed, onMounted, onScopeDispose, ref, shallowRef, watch } from 'vue';
+import { read, Refused } from '../../api/client.ts';
+import { forgetShopItem, onShopKept, saidHere, tellShop } from '../../api/shopLog.ts';
+import { useTold } from '../../composables/useTold.ts';
+import { stockWith, wantsWith } from './shelfHere.ts';
 
 /** Waits for the next character before it asks. */
 const askAfterMs = 120;
@@ -11,12 +14,27 @@ export function useParts() {
   const query = ref('');
   const hits = shallowRef<readonly PartHit[]>([]);
   const at = ref(0);
-  const detail = shallowRef<PartDetail | null>(null);
-  const wants = shallowRef<readonly Want[]>([]);
+  /** As the server has them. */
+  const known = shallowRef<PartDetail | null>(null);
+  const knownWants = shallowRef<readonly Want[]>([]);
   const units = shallowRef<readonly UnitSummary[]>([]);
   const fault = ref<string | null>(null);
   let question = 0;
   let timer: ReturnType<typeof setTimeout> | undefined;
+
+  const { told, tell } = useTold();
+  const labelOf = (id: string): string | null => units.value.find((unit) => unit.id === id)?.label ?? null;
+  const wants = computed(() => wantsWith(knownWants.value, saidHere(), labelOf));
+  const detail = computed(
+    () => known.value && { ...known.value, stock: stockWith(known.value.stock, saidHere()) },
+  );
+  onScopeDispose(
+    onShopKept((body, stands) => {
+      if (body.kind === 'want-added' || body.kind === 'want-told') knownWants.value = stands as Want[];
+      if (known.value && body.kind === 'stock-counted' && body.number === known.value.number)
+        known.value = { ...known.value, stock: stands as Stock };
+    }),
+  );
 
   const guarded = async (act: () => Promise<void>): Promise<void> => {
     fault.value = null;
@@ -29,7 +47,7 @@ export function useParts() {
 
   onMounted(() =>
     guarded(async () => {
-      wants.value = (await read<{ wants: Want[] }>('/parts/wants')).value.wants;
+      knownWants.value = (await read<{ wants: Want[] }>('/parts/wants')).value.wants;
       units.value = (await read<{ units: UnitSummary[] }>('/units')).value.units;
     }),
   );
@@ -57,33 +75,45 @@ export function useParts() {
   const show = (number: string): Promise<void> =>
     guarded(async () => {
       try {
-        detail.value = (
-          await read<PartDetail>(`/parts/${encodeURIComponent(number)}`, { keep: false })
-        ).value;
+        known.value = (await read<PartDetail>(`/parts/${encodeURIComponent(number)}`, { keep: false })).value;
       } catch (error) {
         if (!(error instanceof Refused)) throw error;
-        detail.value = null;
+        known.value = null;
         fault.value = `${number} has not been seen here: ${error.problem.right ?? ''}`;
       }
     });
 
-  const want = (number: string, partName: string, unitId: string | null, quantity: number): Promise<void> =>
+  /** Says something of the shelf or the list; what the server will not have is told. */
+  const say = (event: ShopEvent): Promise<void> =>
     guarded(async () => {
-      const body = { id: uuidv7(), number, partName, unitId, quantity };
-      wants.value = (await send<{ wants: Want[] }>('/parts/wants', body)).wants;
-      if (detail.value) await show(detail.value.number);
+      const outcome = await tellShop(event);
+      if (outcome.state !== 'refused') return;
+      await forgetShopItem(outcome.id);
+      fault.value = outcome.problem.detail;
     });
-  const setState = (changed: readonly Want[], state: Want['state']): Promise<void> =>
-    guarded(async () => {
-      for (const { id } of changed)
-        wants.value = (await send<{ wants: Want[] }>(`/parts/wants/${id}`, { state }, {}, 'PUT')).wants;
+  async function want(
+    number: string,
+    partName: string,
+    unitId: string | null,
+    quantity: number,
+  ): Promise<void> {
+    await say({ kind: 'want-added', id: uuidv7(), number, partName, unitId, quantity });
+    if (known.value) await show(known.value.number);
+  }
+  /** Lines of the list become ordered, are here, or are dropped; one key takes that back. */
+  async function setState(changed: readonly Want[], state: Want['state']): Promise<void> {
+    const to = (next: (want: Want) => Want['state']) =>
+      Promise.all(changed.map((one) => say({ kind: 'want-told', want: one.id, state: next(one) })));
+    const words = { wanted: 'wanted', ordered: 'ordered', met: 'here', dropped: 'off the list' }[state];
+    tell(`${changed[0]?.number ?? ''} is ${words}.`, async () => {
+      tell(`${changed[0]?.number ?? ''} is on the list as before.`);
+      await to((one) => one.state);
     });
-  const setStock = (onHand: number, ordered: number): Promise<void> =>
-    guarded(async () => {
-      if (!detail.value) return;
-      const path = `/parts/${encodeURIComponent(detail.value.number)}/stock`;
-      detail.value = { ...detail.value, stock: await send<Stock>(path, { onHand, ordered }, {}, 'PUT') };
-    });
+    await to(() => state);
+  }
+  async function setStock(onHand: number, ordered: number): Promise<void> {
+    if (known.value) await say({ kind: 'stock-counted', number: known.value.number, onHand, ordered });
+  }
 
-  return { query, hits, at, detail, wants, units, fault, search, show, want, setState, setStock };
+  return { query, hits, at, detail, wants, units, fault, told, search, show, want, setState, setStock };
 }

@@ -86,6 +86,7 @@ useKeys(() => ({
   ...(review.cycle.value ? { e: () => void review.mendCycle() } : {}),
   ...(older.value ? { Escape: revisions.close } : {}),
   p: () => void review.publish(),
+  ...(review.told.value?.undo ? { z: () => void review.told.value?.undo?.() } : {}),
   d: () => show('document'),
   f: () => show('findings'),
   v: () => show('changes'),

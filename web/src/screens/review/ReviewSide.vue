@@ -5,6 +5,7 @@ import KeyHint from '../../components/KeyHint.vue';
 import { dayAndTime } from '../../composables/format.ts';
 import { editWords } from './editing.ts';
 import { countBases } from './reviewRows.ts';
+import RevisionList from './RevisionList.vue';
 import type { Review } from './useReview.ts';
 
 /** Beside the acts: what there is in figures, what does not agree, what was edited, and the publishing. */
@@ -40,6 +41,14 @@ const lost = computed(() => review.lost.value.map((part) => lowerName(partNameOf
     >
       {{ review.told.value.text }}
     </p>
+    <v-btn
+      v-if="review.told.value?.undo"
+      class="act-button"
+      variant="text"
+      data-testid="unpublish"
+      @click="review.told.value.undo"
+      ><KeyHint name="Z" />&nbsp;take it back</v-btn
+    >
     <div v-if="review.cycle.value" class="stop" role="alert" data-testid="circle">
       <p>A circle: {{ review.cycle.value.words }}</p>
       <p v-if="review.cycle.value.lines.length > 0">
@@ -136,18 +145,13 @@ const lost = computed(() => review.lost.value.map((part) => lowerName(partNameOf
     </p>
     <template v-if="review.revisions.all.value.length > 0">
       <h2 class="label">Revisions</h2>
-      <ul class="others">
-        <li v-for="one in review.revisions.all.value.slice(0, 8)" :key="one.number">
-          <v-btn
-            block
-            variant="text"
-            :aria-pressed="review.revisions.older.value?.number === one.number"
-            data-testid="revision"
-            @click="review.revisions.show(one.number)"
-            >{{ one.number }}<small>&nbsp;{{ dayAndTime(one.publishedAt) }}</small></v-btn
-          >
-        </li>
-      </ul>
+      <RevisionList
+        class="others"
+        :revisions="review.revisions.all.value"
+        :open="review.revisions.older.value?.number ?? null"
+        @show="review.revisions.show"
+        @tell="review.tellRevision"
+      />
     </template>
     <div class="acts">
       <p v-if="review.published.value" class="soft">

@@ -1,7 +1,8 @@
-import type { Sequence } from '@bemtor/core';
+import type { RevisionLine, Sequence } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
-import { ref, type Ref } from 'vue';
-import { Refused, send } from '../../api/client.ts';
+import { computed, ref, type Ref } from 'vue';
+import { forgetShopItem, tellShop, type Outcome } from '../../api/shopLog.ts';
+import { useTold } from '../../composables/useTold.ts';
 import { useUnit } from '../../stores/unit.ts';
 
 interface Given {
@@ -13,66 +14,121 @@ interface Given {
   readonly onPublished: (code: string) => Promise<void>;
 }
 
-/** Publishing a document as the revision after the one that stands. */
+interface ToldHere {
+  readonly kind: 'done' | 'fault';
+  readonly text: string;
+  readonly undo?: () => Promise<void>;
+}
+
+/** Publishing a document as the revision after the one that stands, and taking revisions back. */
 export function usePublish(unitId: string, { document, isNews, lost, derived, onPublished }: Given) {
   const store = useUnit();
   const { unit, published } = storeToRefs(store);
   const publishing = ref(false);
-  const told = ref<{ kind: 'done' | 'fault'; text: string } | null>(null);
+  const done = useTold();
+  const fault = ref<string | null>(null);
+  const told = computed<ToldHere | null>(() => {
+    if (fault.value !== null) return { kind: 'fault', text: fault.value };
+    const { words, ...undo } = done.told.value ?? { words: null };
+    return words === null ? null : { kind: 'done', text: words, ...undo };
+  });
   /** Why parts stay out of reach, in the lead's words. */
   const leftWhy = ref('');
 
   async function publish(): Promise<void> {
     if (!document.value || !unit.value || publishing.value || !isNews.value) return;
     if (lost.value.length > 0 && leftWhy.value.trim() === '') {
-      told.value = {
-        kind: 'fault',
-        text: 'Not published: some parts cannot be reached. Mend the circle, or say why they stay so.',
-      };
+      fault.value = 'Not published: some parts cannot be reached. Mend the circle, or say why they stay so.';
       return;
     }
+    const { code } = unit.value.model;
+    await guarded('Not published', async () => {
+      const outcome = await sendRevision(code, document.value!);
+      if (outcome.state === 'waiting')
+        return done.tell(
+          'The server does not answer: it waits on this device, and is published when it does.',
+        );
+      const number = await acceptedNumber(outcome);
+      done.tell(`Published as revision ${number}.`, () =>
+        tellRevision({ number, withdrawn: false }, 'a slip'),
+      );
+      await show(code);
+    });
+  }
+
+  function sendRevision(model: string, whole: Sequence): Promise<Outcome<{ number: number }>> {
+    const label = unit.value?.label ?? '';
+    const reason = leftWhy.value.trim();
+    return tellShop({
+      kind: 'revision-published',
+      model,
+      follows: published.value?.number ?? 0,
+      document: whole,
+      note: derived.value ? `From the recording of ${label}` : `Reviewed at ${label}`,
+      unreachable: lost.value.map((part) => ({ part, reason })),
+    });
+  }
+
+  /** Takes a revision back, or lets it stand again; one key undoes that. */
+  async function tellRevision(
+    { number, withdrawn }: Pick<RevisionLine, 'number' | 'withdrawn'>,
+    reason: string,
+  ): Promise<void> {
+    const model = unit.value?.model.code;
+    if (model === undefined) return;
+    await guarded(`Revision ${number} stays as it is`, async () => {
+      const outcome = await tellShop({
+        kind: 'revision-told',
+        model,
+        number,
+        withdrawn: !withdrawn,
+        reason,
+      });
+      await refuseRefused(outcome);
+      done.tell(withdrawn ? `Revision ${number} stands again.` : `Revision ${number} is taken back.`, () =>
+        tellRevision({ number, withdrawn: !withdrawn }, 'a slip'),
+      );
+      await show(model);
+    });
+  }
+
+  async function show(code: string): Promise<void> {
+    await store.load(unitId);
+    await onPublished(code);
+  }
+
+  /** One at a time; what goes wrong is told. */
+  async function guarded(words: string, act: () => Promise<void>): Promise<void> {
     publishing.value = true;
-    told.value = null;
+    fault.value = null;
     try {
-      const number = await sendRevision(unit.value.model.code, document.value);
-      await store.load(unitId);
-      await onPublished(unit.value.model.code);
-      told.value = { kind: 'done', text: `Published as revision ${number}.` };
+      await act();
     } catch (error) {
-      told.value = { kind: 'fault', text: await faultWords(error) };
+      fault.value = error instanceof Conflict ? error.message : `${words}: ${wordsOf(error)}.`;
     } finally {
       publishing.value = false;
     }
   }
 
-  async function sendRevision(code: string, whole: Sequence): Promise<number> {
-    const follows: Record<string, string> = published.value
-      ? { 'If-Match': `"${published.value.number}"` }
-      : { 'If-None-Match': '*' };
-    const label = unit.value?.label ?? '';
-    const reason = leftWhy.value.trim();
-    const { number } = await send<{ number: number }>(
-      `/models/${encodeURIComponent(code)}/revisions`,
-      {
-        document: whole,
-        note: derived.value ? `From the recording of ${label}` : `Reviewed at ${label}`,
-        ...(lost.value.length > 0 ? { unreachable: lost.value.map((part) => ({ part, reason })) } : {}),
-      },
-      follows,
-    );
-    return number;
-  }
-
-  async function faultWords(error: unknown): Promise<string> {
-    const current =
-      error instanceof Refused && error.problem.code === 'revision-conflict'
-        ? error.problem.current
-        : undefined;
-    if (current === undefined)
-      return `Not published: ${error instanceof Error ? error.message : String(error)}.`;
+  async function refuseRefused(outcome: Outcome): Promise<void> {
+    if (outcome.state !== 'refused') return;
+    const { problem } = outcome;
+    await forgetShopItem(outcome.id);
+    if (problem.code !== 'revision-conflict') throw new Error(problem.detail);
     await store.load(unitId);
-    return `Not published: somebody published revision ${current} meanwhile. Look at it, then publish after it.`;
+    throw new Conflict(
+      `Not published: somebody published revision ${problem.current} meanwhile. Look at it, then publish after it.`,
+    );
   }
 
-  return { publishing, told, publish, leftWhy };
+  async function acceptedNumber(outcome: Outcome<{ number: number }>): Promise<number> {
+    await refuseRefused(outcome);
+    return outcome.state === 'kept' ? (outcome.stands?.number ?? 0) : 0;
+  }
+
+  return { publishing, told, publish, leftWhy, tellRevision };
 }
+
+/** Somebody else published meanwhile. */
+class Conflict extends Error {}
+const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));

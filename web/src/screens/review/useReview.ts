@@ -1,4 +1,5 @@
 import {
+  actPictures,
   applyEdits,
   cycleWithLines,
   deriveSequence,
@@ -97,10 +98,10 @@ export function useReview(unitId: string) {
   /** The lines that each need of the document rests on, in its order. */
   const evidence = computed(() => (document.value?.needs ?? []).map(linesOf.value));
   /** Photos of the lines that tell of an act, of this unit's recording. */
-  const picturesOf = (action: string): readonly string[] => {
-    const told = new Set(derived.value?.actLines.get(action));
-    return recording.lines.value.flatMap(({ id, pictures }) => (told.has(id) ? pictures : []));
-  };
+  const pictures = computed(() =>
+    derived.value ? actPictures(derived.value.actLines, recording.lines.value) : new Map<string, string[]>(),
+  );
+  const picturesOf = (action: string): readonly string[] => pictures.value.get(action) ?? [];
   /** The shortest circle of needs, with the lines that they rest on. */
   const cycle = computed(() => document.value && cycleWithLines(document.value, linesOf.value));
   /** Parts that no order reaches. */
@@ -116,7 +117,9 @@ export function useReview(unitId: string) {
         reviewed.value?.settled.some(({ choice }) => choice === 'remedy') === true) &&
       !sameDocument(document.value, published.value?.document),
   );
-  const nextNumber = computed(() => (published.value?.number ?? 0) + 1);
+  const nextNumber = computed(
+    () => Math.max(published.value?.number ?? 0, ...revisions.all.value.map(({ number }) => number)) + 1,
+  );
   const waiting = computed(() => recording.lines.value.some((line) => line.state !== 'kept'));
 
   /** The weakest need of the circle goes; as an edit, so it can be taken back. */

@@ -1,12 +1,7 @@
+import type { RevisionLine } from '@bemtor/core';
 import { ref, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
 import type { Published } from '../../stores/unit.ts';
-
-export interface RevisionLine {
-  readonly number: number;
-  readonly note: string;
-  readonly publishedAt: string;
-}
 
 /** The revisions of a model, and the one of them that is being read. */
 export function useRevisions() {

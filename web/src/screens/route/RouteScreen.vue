@@ -31,6 +31,7 @@ import CompareRoutes from './CompareRoutes.vue';
 import NotBorneOut from './NotBorneOut.vue';
 import PartStack from './PartStack.vue';
 import { worthCheckingOverallInWorker } from '../../workers/planner.ts';
+import { useStepPictures } from '../../pictures/useStepPictures.ts';
 import { cautionsOf, pickList } from './pickList.ts';
 import RouteQuestions from './RouteQuestions.vue';
 import RouteSheet from './RouteSheet.vue';
@@ -59,6 +60,8 @@ const document = computed(() =>
   settled.document.value ? applySchools(settled.document.value, shop.schools) : null,
 );
 const job = useJob(document);
+/** Photos of the steps, taken at this model before. */
+const photos = useStepPictures();
 
 const targetsKey = `bemtor.targets.${props.unitId}`;
 /** What the job is for, as intake or the technician said. */
@@ -100,6 +103,7 @@ const borne = ref<InstanceType<typeof NotBorneOut> | null>(null);
 onMounted(async () => {
   await Promise.all([store.load(props.unitId), shop.load(), times.load()]);
   await settled.load();
+  if (unit.value) void photos.load(unit.value.model.code);
   assumed.value = { ...usualAssumed, weights: schoolWeights(shop.schools) };
   configuration.value = { ...unit.value?.configuration };
   const known = document.value;
@@ -281,7 +285,7 @@ useKeys(() => ({
           :at="at"
           @point="at = $event"
         />
-        <StepList :steps="down" :at="at" @point="at = $event" />
+        <StepList :steps="down" :at="at" :photos-of="photos.of" @point="at = $event" />
         <button class="compare-key" @click="setAside">
           <KeyHint name="C" />
           {{ aside ? 'put the compared route away' : 'set this route aside and compare another' }}
@@ -301,6 +305,7 @@ useKeys(() => ({
       :why="why"
       :pinnable="pinnable"
       :at="route.steps.indexOf(at ?? '') + 1"
+      :photos="photos.of(at)"
       :resume="openJob !== null"
       :trying="whatIf"
       :busy="starting || planning"

@@ -10,6 +10,7 @@ export interface WhyLine {
 import type { Drive, Route } from '@bemtor/core';
 import KeyHint from '../../components/KeyHint.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+import PictureStrip from '../../pictures/PictureStrip.vue';
 import type { PickList } from './pickList.ts';
 
 /** Beside the profile: totals, why this step, what to lay out, cautions, and the start. */
@@ -28,6 +29,8 @@ defineProps<{
   why: readonly WhyLine[];
   pinnable: readonly { value: string; title: string }[];
   at: number;
+  /** Photos of the step that is chosen. */
+  photos: readonly string[];
   resume: boolean;
   /** Something is only tried out: that is not run. */
   trying: boolean;
@@ -79,6 +82,10 @@ const driveOf = (tool: string): Drive | null => {
         }}</strong>
       </p>
       <slot name="open" />
+      <section v-if="photos.length > 0" data-testid="step-photos">
+        <h2 class="label">Step {{ at }} as it was seen</h2>
+        <PictureStrip :pictures="photos" :about="() => `Photo of step ${at}`" :height="96" />
+      </section>
       <section v-if="why.length > 0 || pinnable.length > 0">
         <h2 class="label">Why step {{ at }}</h2>
         <p v-if="why.length === 0">It is what was asked for.</p>

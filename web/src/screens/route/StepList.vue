@@ -1,10 +1,15 @@
 <script setup lang="ts">
 import type { RunStep } from '@bemtor/core';
+import { mdiCameraOutline } from '@mdi/js';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 
 /** The way down as a list, in two columns read downwards; a screen reader reads the profile here. */
-defineProps<{ steps: readonly RunStep[]; at: string | null }>();
+defineProps<{
+  steps: readonly RunStep[];
+  at: string | null;
+  photosOf: (action: string | undefined) => readonly string[];
+}>();
 defineEmits<{ point: [action: string] }>();
 </script>
 
@@ -23,8 +28,17 @@ defineEmits<{ point: [action: string] }>();
         <ActGlyph v-else-if="step.action" :verb="step.action.verb" :size="24" />
       </span>
       <span class="words"
-        >{{ step.title }}<small v-if="step.place">, {{ step.place }}</small></span
-      >
+        >{{ step.title }}<small v-if="step.place">, {{ step.place }}</small>
+        <svg
+          v-if="photosOf(step.action?.id).length > 0"
+          viewBox="0 0 24 24"
+          width="16"
+          height="16"
+          role="img"
+          aria-label="there is a photo"
+        >
+          <path :d="mdiCameraOutline" fill="currentColor" /></svg
+      ></span>
       <span class="seconds mono">{{ step.seconds }} s</span>
     </li>
   </ol>

@@ -259,7 +259,7 @@ const stepKeys = (): KeyMap => ({
           :names="names"
           :arrival="{ rows: outside, at: arrivalAt, hint: run.arrival.value.hint }"
           :fitted="step.part ? (view.state.swapped.get(step.part.id) ?? '') : ''"
-          :pictures="view.state.pictures.flatMap((one) => (one.step === step?.id ? one.picture : []))"
+          :pictures="run.picturesHere.value"
           :choice="choice?.short ?? 0"
           :pause-reason="view.state.pauseReason"
           @hold="run.holdRunning.value = $event"

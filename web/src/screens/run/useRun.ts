@@ -22,6 +22,7 @@ import {
 import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
+import { useStepPictures } from '../../pictures/useStepPictures.ts';
 import { useClock } from '../../composables/useClock.ts';
 import { useJob } from '../../stores/job.ts';
 import { useUnit, type Published } from '../../stores/unit.ts';
@@ -40,6 +41,7 @@ export function useRun(unitId: string) {
   const document = computed(() => followed.value?.document ?? null);
   const job = useJob(document);
   const { view } = job;
+  const photos = useStepPictures();
   const holdRunning = ref(false);
   /** What intake or the unit's recording say was missing; it is offered, not taken over silently. */
   const arrival = shallowRef<Arrival>({ hint: null, parts: [] });
@@ -52,10 +54,12 @@ export function useRun(unitId: string) {
     await job.openFor(unitId, unit.value?.job?.id ?? null);
     const revision = unit.value?.job?.revision ?? unit.value?.model.revision;
     if (job.stream.streamId.value && revision) {
-      const code = encodeURIComponent(unit.value?.model.code ?? '');
+      // A model may have become another's spelling since; the job goes on with what it follows.
+      const code = encodeURIComponent(unit.value?.job?.modelCode ?? unit.value?.model.code ?? '');
       followed.value = (await read<Published>(`/models/${code}/revisions/${revision}`)).value;
     }
     ready.value = true;
+    if (unit.value) void photos.load(unit.value.job?.modelCode ?? unit.value.model.code);
     const marks = unit.value?.intake.marks ?? [];
     arrival.value = arrivalOf(marks, []);
     if (unit.value?.recording) arrival.value = arrivalOf(marks, await recorded(unit.value.recording.id));
@@ -68,6 +72,11 @@ export function useRun(unitId: string) {
   }
 
   const step = computed(() => view.value?.progress.step ?? null);
+  /** Photos of the step on screen: of this job, then of the model's recordings and of jobs before. */
+  const picturesHere = computed(() => {
+    const own = view.value?.state.pictures.flatMap((one) => (one.step === step.value?.id ? one.picture : []));
+    return [...new Set([...(own ?? []), ...photos.of(step.value?.action?.id)])];
+  });
   const count = computed(() => (step.value && view.value ? stepCount(step.value, view.value.state) : null));
   const row = computed(
     () => view.value?.ledger.rows.find((candidate) => candidate.joint === step.value?.joint?.id) ?? null,
@@ -262,6 +271,7 @@ export function useRun(unitId: string) {
     seconds,
     paused,
     choice,
+    picturesHere,
     holdRunning,
     arrival,
     told,

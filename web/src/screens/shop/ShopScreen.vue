@@ -9,10 +9,15 @@ import {
 } from '@bemtor/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
+import TellBar from '../../components/TellBar.vue';
+import { useTold } from '../../composables/useTold.ts';
 import { useShop } from '../../stores/shop.ts';
+import ModelsOfShop from './ModelsOfShop.vue';
+import WhoWorked from './WhoWorked.vue';
 
 /** How this shop works: who works here, what it chose where good technicians differ, and its own words. */
 const shop = useShop();
+const { told, tell } = useTold();
 const word = ref('');
 const means = ref('');
 const fault = ref<string | null>(null);
@@ -49,12 +54,13 @@ async function choose(key: keyof Schools, value: string): Promise<void> {
   if (read.success) fault.value = await shop.changeSchools({ [key]: read.data[key] });
 }
 async function drop(entry: ShopWord): Promise<void> {
-  fault.value = await shop.changeWords(shop.words.filter((known) => known !== entry));
+  fault.value = await shop.forgetWord(entry);
 }
 </script>
 
 <template>
   <section class="card shop" aria-label="Shop">
+    <TellBar class="tell" :told="told" />
     <label class="who"
       >Who works at this device
       <input
@@ -101,6 +107,8 @@ async function drop(entry: ShopWord): Promise<void> {
       </li>
     </ul>
     <p v-if="loaded && shop.words.length === 0" class="soft">No words yet. Add the first one above.</p>
+    <WhoWorked :tell="tell" />
+    <ModelsOfShop :tell="tell" />
     <h1>Set apart</h1>
     <p class="soft">
       What a later version of Bemtor wrote, or a hand in the database, may not be readable here. Nothing of it
@@ -125,6 +133,13 @@ async function drop(entry: ShopWord): Promise<void> {
 </template>
 
 <style scoped>
+.tell {
+  position: sticky;
+  top: 0;
+  z-index: 1;
+  background: var(--card);
+  padding-block: 8px;
+}
 .look {
   justify-self: start;
 }
@@ -136,12 +151,15 @@ async function drop(entry: ShopWord): Promise<void> {
   gap: 16px;
   align-content: start;
 }
-h1 {
+.shop :deep(h1) {
   font: 600 34px/1.1 var(--label);
 }
-.soft {
+.shop :deep(.soft) {
   color: var(--ink-soft);
   max-width: 66ch;
+}
+.shop :deep(.field) {
+  max-width: 420px;
 }
 .who {
   max-width: 320px;
@@ -195,15 +213,19 @@ input {
   background: var(--card-raised);
   font: 400 18px/1 var(--mono);
 }
-li {
+.shop :deep(li) {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 12px;
+  gap: 4px 12px;
   min-height: var(--touch);
   border-bottom: 1px solid var(--card-line);
-  max-width: 720px;
+  max-width: 860px;
 }
-li button {
+.shop :deep(li .act-button:last-child) {
+  margin-left: auto;
+}
+li button:not(.v-btn) {
   margin-left: auto;
   min-height: 44px;
   color: var(--ink-soft);

@@ -2,22 +2,30 @@
 import { computed, onMounted, onBeforeUnmount, ref, shallowRef } from 'vue';
 import { sendLeftovers, type Leftover } from '../../api/leftovers.ts';
 import { forgetStream } from '../../api/local.ts';
+import { forgetShopItem, shopItems, type ShopItem } from '../../api/shopLog.ts';
+import RefusedEvents from '../../components/RefusedEvents.vue';
 import AskDialog from '../../components/AskDialog.vue';
 import EmptyState from '../../components/EmptyState.vue';
 import { dayAndTime } from '../../composables/format.ts';
 import { saveFile } from '../../composables/saveFile.ts';
 import { forgetPicture, picturesHere, sendPictures, type PictureHere } from '../../pictures/pictureQueue.ts';
+import { useLabels } from './useLabels.ts';
 import PictureThumb from '../../pictures/PictureThumb.vue';
 import { itemWords } from './itemWords.ts';
+import { shopWords } from './shopWords.ts';
 
 /** All that waits on this device for the server: of which recording or job, why, and what can be done with it. */
 const waiting = shallowRef<readonly Leftover[] | null>(null);
 const busy = ref(false);
 const pictures = computed(picturesHere);
+const refused = computed(() => shopItems().filter(({ refused: why }) => why !== null));
+const said = computed(() => shopItems().filter(({ refused: why }) => why === null));
+const { labelOf } = useLabels();
 /** What is about to be dropped, asked once more. */
-const dropping = shallowRef<Leftover | PictureHere | null>(null);
+const dropping = shallowRef<Leftover | PictureHere | ShopItem | null>(null);
 const what = computed(() => {
   if (!dropping.value || 'url' in dropping.value) return 'this picture';
+  if ('body' in dropping.value) return `“${shopWords(dropping.value.body, labelOf)}”`;
   const { length } = dropping.value.items;
   return `${length} ${length === 1 ? 'entry' : 'entries'}`;
 });
@@ -47,9 +55,15 @@ function save(leftover: Leftover): void {
     'application/json',
   );
 }
+function forget(gone: Leftover | PictureHere | ShopItem): Promise<void> {
+  if ('url' in gone) return forgetPicture(gone.id);
+  return 'body' in gone ? forgetShopItem(gone.id) : forgetStream(gone.stream);
+}
+const saveSaid = (): void =>
+  saveFile('waiting.json', JSON.stringify(shopItems(), null, 2), 'application/json');
 async function drop(): Promise<void> {
   const gone = dropping.value;
-  if (gone) await ('url' in gone ? forgetPicture(gone.id) : forgetStream(gone.stream));
+  if (gone) await forget(gone);
   dropping.value = null;
   await tryNow();
 }
@@ -63,7 +77,7 @@ async function drop(): Promise<void> {
       what becomes of it.
     </p>
     <EmptyState
-      v-if="waiting?.length === 0 && pictures.length === 0"
+      v-if="waiting?.length === 0 && pictures.length === 0 && shopItems().length === 0"
       title="Nothing waits"
       text="The server has all that was done here."
     >
@@ -73,6 +87,21 @@ async function drop(): Promise<void> {
       <v-btn class="act-button" variant="text" :loading="busy" data-testid="try-now" @click="tryNow"
         >Try now</v-btn
       >
+      <article v-if="said.length + refused.length > 0" data-testid="waiting-said">
+        <header>
+          <strong>Said of units, models and the shop</strong>
+          <v-btn class="act-button" variant="text" @click="saveSaid">Save as a file</v-btn>
+        </header>
+        <RefusedEvents :items="refused" :label-of="labelOf" />
+        <ul>
+          <li v-for="item in said" :key="item.id" class="said">
+            <span
+              ><time class="mono">{{ dayAndTime(item.at) }}</time> {{ shopWords(item.body, labelOf) }}</span
+            >
+            <v-btn class="act-button" variant="text" @click="dropping = item">Drop …</v-btn>
+          </li>
+        </ul>
+      </article>
       <article v-for="leftover in waiting" :key="leftover.stream" data-testid="leftover">
         <header>
           <strong>{{ nameOf(leftover) }}</strong>
@@ -148,6 +177,13 @@ header,
 }
 ol {
   padding: 8px 0;
+}
+.said {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  justify-content: space-between;
+  align-items: baseline;
 }
 time {
   font-size: 14px;

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { fieldsOf, type ShopEvent } from '@bemtor/core';
+import { forgetShopItem, retryShopItem, tellShop, type ShopItem } from '../api/shopLog.ts';
+import { shopWords, standsWords } from '../screens/waiting/shopWords.ts';
+
+/** What was said here and the server would not have: why, what stands instead, and what can be done with each. */
+defineProps<{ items: readonly ShopItem[]; labelOf: (unit: string) => string }>();
+
+const isDisputed = ({ refused }: ShopItem): boolean => refused?.stands !== undefined;
+
+/** Says it once more, on the ground of what stands now. */
+async function insist({ id, body, refused }: ShopItem): Promise<void> {
+  const stands = refused?.stands;
+  await forgetShopItem(id);
+  await tellShop(onGround(body, stands));
+}
+function onGround(body: ShopEvent, stands: unknown): ShopEvent {
+  if (body.kind === 'word-told') return { ...body, was: (stands as string | null) ?? null };
+  if (!('was' in body) || typeof stands !== 'object' || stands === null) return body;
+  const now = fieldsOf(stands);
+  return {
+    ...body,
+    was: Object.fromEntries(Object.keys(body.set).map((at) => [at, now.get(at) ?? null])),
+  };
+}
+</script>
+
+<template>
+  <ul class="refused" aria-label="Not taken by the server">
+    <li v-for="item in items" :key="item.id" data-testid="refused-event">
+      <p>
+        <strong>{{ shopWords(item.body, labelOf) }}</strong>
+      </p>
+      <p v-if="item.refused" class="soft">
+        {{ item.refused.detail
+        }}<template v-if="standsWords(item.body, item.refused.stands)"
+          >. There now: {{ standsWords(item.body, item.refused.stands) }}</template
+        >
+      </p>
+      <p class="acts">
+        <v-btn
+          v-if="isDisputed(item)"
+          class="act-button"
+          variant="text"
+          data-testid="insist"
+          @click="insist(item)"
+          >Keep mine</v-btn
+        >
+        <v-btn v-else class="act-button" variant="text" @click="retryShopItem(item.id)">Try again</v-btn>
+        <v-btn class="act-button" variant="text" data-testid="give-way" @click="forgetShopItem(item.id)">{{
+          isDisputed(item) ? 'Keep theirs' : 'Drop it'
+        }}</v-btn>
+      </p>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+li {
+  padding: 10px 0;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+}
+.soft {
+  color: var(--ink-soft);
+}
+</style>

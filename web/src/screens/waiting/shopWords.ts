@@ -1,0 +1,67 @@
+import { fieldsOf, partNameOf, type ShopEvent } from '@bemtor/core';
+
+/** What was said of the shop, in words; `labelOf` names a unit. */
+export function shopWords(event: ShopEvent, labelOf: (unit: string) => string): string {
+  switch (event.kind) {
+    case 'unit-arrived':
+      return `${event.label} arrives, a ${event.model}`;
+    case 'unit-told':
+      return `${labelOf(event.unit)}: ${fieldWords(event.set)}`;
+    case 'model-made':
+      return `New model: ${event.maker} ${event.name}, ${event.code}`;
+    case 'model-told':
+      return `${event.model}: ${fieldWords(event.set)}`;
+    case 'revision-published':
+      return `The sequence of ${event.model}, after revision ${event.follows}`;
+    case 'revision-told':
+      return `Revision ${event.number} of ${event.model} ${event.withdrawn ? 'is taken back' : 'stands again'}`;
+    case 'schools-told':
+      return `How the shop works: ${fieldWords(event.set)}`;
+    case 'word-told':
+      return event.means === null
+        ? `“${event.word}” is no word of the shop`
+        : `“${event.word}” means “${event.means}”`;
+    case 'want-added':
+      return `Wanted: ${event.quantity} × ${event.number}`;
+    case 'want-told':
+      return `A line of the shopping list: ${event.state}`;
+    case 'stock-counted':
+      return `${event.number}: ${event.onHand} on hand, ${event.ordered} ordered`;
+    case 'technician-renamed':
+      return `${event.from} is ${event.to}`;
+  }
+}
+
+/** Names of fields whose paths say too little. */
+const fieldNames: Readonly<Record<string, string>> = {
+  ...{ complaint: 'the owner’s words', place: 'where it lies', label: 'ticket', left: 'handed back' },
+  ...{ mergedInto: 'another spelling of', 'intake.marks': 'marks', 'intake.symptoms': 'signs' },
+  ...{ 'intake.after': 'since', 'intake.powered': 'powered', 'intake.notes': 'notes' },
+};
+
+/** Fields with their values, such as `ticket SK-0417, notes “spilled on”`. */
+export function fieldWords(fields: Readonly<Record<string, unknown>>): string {
+  return Object.entries(fields)
+    .map(([at, value]) => `${fieldNames[at] ?? lastName(at)} ${valueWords(value)}`)
+    .join(', ');
+}
+const lastName = (at: string): string =>
+  partNameOf(at.split('.').at(-1) ?? at)
+    .replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)
+    .toLowerCase();
+
+function valueWords(value: unknown): string {
+  if (value === null || value === '') return 'not known';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (!Array.isArray(value)) return `“${String(value)}”`;
+  const words = value.map((one) => (typeof one === 'object' ? (one as { kind?: string }).kind : String(one)));
+  return words.length === 0 ? 'none' : `“${words.join(', ')}”`;
+}
+
+/** What stands in the place of what was said, in words; null where nothing was set there by others. */
+export function standsWords(event: ShopEvent, stands: unknown): string | null {
+  if (event.kind === 'word-told') return stands === null ? 'no word' : `“${String(stands)}”`;
+  if (!('set' in event) || typeof stands !== 'object' || stands === null) return null;
+  const now = fieldsOf(stands);
+  return fieldWords(Object.fromEntries(Object.keys(event.set).map((at) => [at, now.get(at) ?? null])));
+}
