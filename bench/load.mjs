@@ -1,70 +1,10 @@
 // npm run bench:load — every answer of a workshop that has worked for years: 20 000 jobs, 2 000 units on the bench, a
 // recording of 5 000 lines, a job of 20 000 events, on the built server with a throw-away cluster. Method: each request
 // 40 times after 3 warm-up calls, one after the other; aim: 95th percentile under 200 ms. Then the logbook by twenty at once.
-import pg from 'pg';
-import { openThrowAway } from './throwAwayServer.mjs';
 import { machine, ms, quantile, table } from './report.mjs';
+import { openWorkshop } from './lib/workshop.mjs';
 
-const [jobs, units, lines, events] = [20_000, 2_000, 5_000, 20_000];
-const server = await openThrowAway('load');
-const client = new pg.Client({ connectionString: server.databaseUrl() });
-await client.connect();
-await client.query('set search_path = bemtor');
-
-const { rows } = await client.query(
-  `select j.id, j.unit_id, j.model_code, j.revision from job j join event e on e.job_id = j.id and e.kind = 'closed' limit 1`,
-);
-const [template] = rows;
-const fill = async (what, sql, values = []) => {
-  const began = performance.now();
-  await client.query(sql, values);
-  console.log(`${what}: ${((performance.now() - began) / 1_000).toFixed(1)} s to fill in`);
-};
-await fill(
-  `${units} units`,
-  `insert into unit (id, label, model_code, serial, complaint, arrived_at)
-   select gen_random_uuid(), 'L-' || n, $2, 'S-' || n, 'stops at the quay', now() - n * interval '1 minute'
-   from generate_series(1, $1) n`,
-  [units, template.model_code],
-);
-await fill(
-  `${jobs} jobs`,
-  `insert into job (id, unit_id, model_code, revision, created_at)
-   select gen_random_uuid(), u.id, $2, $3, now() - n * interval '1 hour'
-   from generate_series(1, $1) n
-   join (select id, row_number() over (order by label) as r from unit where label like 'L-%') u on u.r = 1 + n % ${units}`,
-  [jobs, template.model_code, template.revision],
-);
-await fill(
-  'their events',
-  `insert into event (job_id, seq, id, kind, body, at, by)
-   select j.id, e.seq, gen_random_uuid(), e.kind, e.body, e.at, e.by
-   from job j cross join (select * from event where job_id = $1) e
-   where not exists (select 1 from event known where known.job_id = j.id)`,
-  [template.id],
-);
-const one = async (sql, values) => (await client.query(sql, values)).rows[0];
-const { id: recording } = await one(
-  `insert into recording (id, unit_id) select gen_random_uuid(), id from unit where label = 'L-1' returning id`,
-);
-await fill(
-  `a recording of ${lines} lines`,
-  `insert into entry (recording_id, seq, id, kind, body, at)
-   select $1, n, gen_random_uuid(), 'line',
-     jsonb_build_object('kind', 'line', 'text', 'fan 2 PH0', 'entries', jsonb_build_array()), now() from generate_series(1, $2) n`,
-  [recording, lines],
-);
-const { id: long } = await one(
-  `insert into job (id, unit_id, model_code, revision) select gen_random_uuid(), id, $1, $2 from unit where label = 'L-2' returning id`,
-  [template.model_code, template.revision],
-);
-await fill(
-  `a job of ${events} events`,
-  `insert into event (job_id, seq, id, kind, body, at) select $1, n, gen_random_uuid(), 'note',
-     jsonb_build_object('kind', 'note', 'step', null, 'text', 'x'), now() from generate_series(1, $2) n`,
-  [long, events],
-);
-await client.query('analyze');
+const { server, one, model, recording, long, lines, events, close } = await openWorkshop('load');
 const { id: unit } = await one(`select id from unit where label = 'L-3'`);
 const { next } = await (await fetch(`${server.api}/jobs`)).json();
 
@@ -76,14 +16,32 @@ const asks = [
   ['the logbook, first page', '/jobs'],
   ['the logbook, second page', `/jobs?behind=${encodeURIComponent(next)}`],
   ['times of the shop', '/jobs/times'],
-  ['evidence of the model', `/models/${template.model_code}/evidence`],
-  ['recordings of the model', `/models/${template.model_code}/recordings`],
+  ['evidence of the model', `/models/${model}/evidence`],
+  ['recordings of the model', `/models/${model}/recordings`],
   ['what is new in 5 000 lines', `/recordings/${recording}?after=${lines - 1}`],
   ['what is new in 20 000 events', `/jobs/${long}?after=${events - 1}`],
   ['5 000 lines, a piece of 2 000', `/recordings/${recording}?after=0&most=2000`],
   ['5 000 lines whole', `/recordings/${recording}`],
   ['20 000 events, a piece of 2 000', `/jobs/${long}?after=0&most=2000`],
   ['search of a part number', '/parts?q=TB-44'],
+  ["photos of the model's steps", `/models/${model}/pictures`],
+  ['models', '/models'],
+  ['who worked here', '/shop/technicians'],
+  ['what was said of a unit', `/units/${unit}/changes`],
+  [
+    'say something of a unit',
+    '/shop/events',
+    () => ({
+      id: `00000000-0000-4000-9000-${String(++line).padStart(12, '0')}`,
+      at: new Date().toISOString(),
+      body: {
+        kind: 'unit-told',
+        unit,
+        set: { place: `Shelf ${line}` },
+        was: { place: line > 1 ? `Shelf ${line - 1}` : '' },
+      },
+    }),
+  ],
   [
     'keep a line in 5 000',
     `/recordings/${recording}/entries`,
@@ -141,5 +99,4 @@ const missed = results.filter(([, , p95]) => p95 >= aimMs).map(([what]) => what)
 console.log(
   `95th percentile under ${aimMs} ms: ${missed.length === 0 ? 'met' : `MISSED by ${missed.join(', ')}`}`,
 );
-await client.end();
-await server.close();
+await close();

@@ -114,3 +114,107 @@ test('a new convertible with a missing foot: from its arrival to the last page a
   await expect(page.getByTestId('unit-SK-0500')).toBeVisible();
   await handBack(page);
 });
+
+test.describe('by touch alone', () => {
+  // A tablet beside the mat; words are typed on its own keyboard, which is a field that is filled.
+  test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } });
+
+  /** The unit is chosen by a tap on its card, away from the buttons on it. */
+  async function tapUnit(page: Page): Promise<void> {
+    await page.getByRole('link', { name: 'Bench', exact: true }).tap();
+    await page.getByTestId('unit-SK-0501').getByText('SK-0501').tap();
+  }
+
+  async function handBackByTouch(page: Page): Promise<void> {
+    await tapUnit(page);
+    await page.getByRole('button', { name: 'hand back SK-0501' }).tap();
+    await page.getByTestId('hand-back').tap();
+    await expect(page.getByTestId('unit-SK-0501')).toHaveCount(0);
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  }
+
+  /** Every step by its large button, all screws of a step at once; then the close by its own. */
+  async function runByTouch(page: Page): Promise<void> {
+    const run = page.locator('.run');
+    for (let taps = 0; taps < 60 && (await run.getAttribute('data-phase')) !== 'close'; taps++) {
+      await expect(run).toHaveAttribute('data-holding', 'false', { timeout: 40_000 });
+      const step = await run.getAttribute('data-step');
+      const all = page.getByRole('button', { name: 'Enter all' });
+      await ((await all.isVisible()) ? all : page.getByRole('button', { name: /^Space/ })).tap();
+      await expect(run).not.toHaveAttribute('data-step', step ?? '');
+    }
+    await page.getByTestId('close-job').tap();
+    await expect(page.getByTestId('closed')).toBeVisible();
+  }
+
+  test('a new convertible with a missing foot: from its arrival to the last page and back to its owner', async ({
+    page,
+  }) => {
+    test.setTimeout(180_000);
+    await page.goto('/');
+    await page.getByRole('button', { name: 'a unit arrives' }).tap();
+    await page.getByLabel('Ticket').fill('SK-0501');
+    await page.getByLabel('Model').selectOption('new');
+    for (const [label, value] of [
+      ['Maker', 'Ossel'],
+      ['Name', 'Turn 13'],
+      ['Code on the label', 'OT13-1'],
+    ] as const)
+      await page.getByLabel(label, { exact: true }).fill(value);
+    await page.getByLabel('Form').selectOption('convertible');
+    await page.getByRole('button', { name: 'To intake' }).tap();
+    await page.getByRole('button', { name: 'Foot missing' }).tap();
+    await page.getByTestId('intake-outline').tap({ position: { x: 30, y: 30 } });
+    await expect(page.getByRole('button', { name: 'Foot missing 1' })).toBeVisible();
+    await expect(page.getByTestId('intake-state')).toHaveText('kept');
+
+    await page.getByRole('link', { name: 'Recorder' }).tap();
+    await page.getByTestId('way-palette').tap();
+    const palette = page.getByTestId('palette');
+    const tap = (id: string) => page.getByTestId(`palette-${id}`).tap();
+    const kind = async (...names: string[]): Promise<void> => {
+      await tap('kind');
+      for (const name of [...names, 'Done']) await palette.getByRole('button', { name, exact: true }).tap();
+    };
+    let kept = 0;
+    const keep = async (id: string): Promise<void> => {
+      await tap(id);
+      await allKept(page, ++kept);
+    };
+    await tap('part-base-cover');
+    await kind('T5', 'M2', '× 5');
+    await keep('count-6');
+    await keep('off');
+    await tap('part-battery');
+    await keep('unplug');
+    await kind('PH0', 'M2', '× 3');
+    await keep('count-4');
+    await keep('off');
+    await page.getByRole('button', { name: 'review' }).tap();
+    await page.getByTestId('publish').tap();
+    await expect(page.getByTestId('told')).toHaveText('Published as revision 1.');
+    await page.getByRole('button', { name: /^Route/ }).tap();
+    await page
+      .getByRole('button', { name: /Battery/ })
+      .first()
+      .tap();
+    await expect(page.getByTestId('route-step').last()).toContainText('Battery off');
+    await page.getByTestId('start-run').tap();
+    await runByTouch(page);
+    await expect(page.getByTestId('closing-facts')).toContainText(/foot/i);
+
+    // Opened again with a reason, and closed again.
+    await page.getByRole('button', { name: 'Open it again' }).tap();
+    await page.getByLabel(/why|reason/i).fill('the hinge creaks');
+    await page.getByRole('button', { name: 'Open it again' }).tap();
+    await page.getByTestId('close-job').tap();
+    await expect(page.getByTestId('closed')).toContainText('Opened again: the hinge creaks');
+
+    await handBackByTouch(page);
+    await page.getByTestId('bench-told').getByRole('button', { name: 'undo' }).tap();
+    await expect(page.getByTestId('unit-SK-0501')).toBeVisible();
+    await handBackByTouch(page);
+    await page.getByRole('button', { name: 'handed back' }).tap();
+    await expect(page.getByTestId('take-in-SK-0501')).toBeVisible();
+  });
+});

@@ -80,3 +80,34 @@ describe('a part that no order reaches', () => {
     expect(body.settled).toEqual([{ id: items[0]!.id, recording: id, edit: edits[0] }]);
   });
 });
+
+test('the recordings of a model come a page at a time, the latest first, each once', async () => {
+  const code = 'OP7-1';
+  const made: string[] = [];
+  for (let n = 0; n < 120; n++) made.push((await openUnitOf(app, code)).recording);
+  const line = (id: string) => ({
+    id,
+    at: new Date().toISOString(),
+    body: { kind: 'line', text: 'x', entries: [] },
+  });
+  await Promise.all(
+    made.slice(10).map((id) =>
+      request(app)
+        .post(`/api/recordings/${id}/entries`)
+        .send({ items: [line(randomUUID())] })
+        .expect(200),
+    ),
+  );
+  const seen: string[] = [];
+  const sizes: number[] = [];
+  for (let next: string | null = ''; next !== null;) {
+    const query: string = next === '' ? '' : `?behind=${encodeURIComponent(next)}`;
+    const { body } = await request(app).get(`/api/models/${code}/recordings${query}`).expect(200);
+    seen.push(...body.recordings.map(({ id }: { id: string }) => id));
+    sizes.push(body.recordings.length);
+    ({ next } = body);
+  }
+  expect(sizes).toEqual([50, 50, 10]);
+  expect(seen).toEqual([...made.slice(10)].reverse());
+  await request(app).get(`/api/models/${code}/recordings?behind=x`).expect(400);
+});

@@ -18,7 +18,10 @@ const sendWaiting = (): void => {
 sendWaiting();
 window.addEventListener('online', sendWaiting);
 
-if (import.meta.env.PROD && 'serviceWorker' in navigator) {
-  void navigator.serviceWorker.register('/sw.js');
-  void navigator.serviceWorker.ready.then((registration) => registration.active?.postMessage('keep-shell'));
-}
+/** First the screen that somebody waits for, then all that is kept for the next time. */
+const keepAfterMs = 2_500;
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  setTimeout(() => {
+    void navigator.serviceWorker.register('/sw.js');
+    void navigator.serviceWorker.ready.then((registration) => registration.active?.postMessage('keep-shell'));
+  }, keepAfterMs);

@@ -178,6 +178,7 @@ export interface RecordingSummary {
   readonly id: string;
   readonly unitId: string;
   readonly unitLabel: string;
+  readonly startedAt: string;
   readonly lines: number;
 }
 

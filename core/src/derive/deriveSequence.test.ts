@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { emptyContext } from '../reader/context.ts';
+import type { Entry } from '../reader/entries/entry.ts';
 import { readLine } from '../reader/readLine.ts';
 import { brokenNeed } from '../route/orderCost.ts';
 import { planRoute } from '../route/planRoute.ts';
@@ -304,5 +305,81 @@ describe('times from a narration', () => {
   test('typed lines, and a silence too long to be work, keep the usual times', () => {
     expect(secondsOf([said('fan 4 PH0', 10, false), said('fan off', 52, false)])).toEqual([32, 6]);
     expect(secondsOf([said('fan 4 PH0', 10), said('fan off', 2_000)])).toEqual([32, 6]);
+  });
+});
+
+describe('whatever a log may hold', () => {
+  const slug = fc.oneof(
+    fc.constantFrom('fan', 'base-cover', 'battery', 'system-board', 'display-cable'),
+    fc.integer({ min: 70, max: 80 }).map((n) => 'x'.repeat(n)),
+  );
+  const part = fc.option(slug);
+  const text = fc.oneof(
+    fc.constantFrom('seen', 'the fan turns'),
+    fc.integer({ min: 1, max: 400 }).map((n) => 'word '.repeat(n)),
+  );
+  const count = fc.oneof(fc.integer({ min: 1, max: 8 }), fc.constantFrom(200, 201, 5_000));
+  const common = { at: fc.constant(null), confidence: fc.constant(1) };
+  const entry = (kind: string, fields: Record<string, fc.Arbitrary<unknown>>) =>
+    fc.record({ kind: fc.constant(kind), text, ...common, ...fields });
+  const joint = fc.record({
+    type: fc.constantFrom('screws', 'connector', 'clips', 'adhesive'),
+    count: fc.option(count),
+    hiddenBy: part,
+    where: fc.option(fc.constantFrom('rear', 'w'.repeat(120))),
+    leads: fc.option(fc.array(fc.constantFrom('blue', 'l'.repeat(40)), { maxLength: 8 })),
+  });
+  const logged = fc.oneof(
+    entry('undo', {
+      joint,
+      part,
+      verb: fc.constantFrom('unscrew', 'unplug', 'peel', 'pry'),
+      tool: fc.constantFrom(null, 'PH0'),
+    }),
+    entry('lift', { part: slug }),
+    entry('note', { part }),
+    entry('caution', { part }),
+    entry('check', { part }),
+    entry('missing', { count, part, screw: fc.constant(null) }),
+    entry('hold', {
+      seconds: fc.constantFrom(1, 86_400),
+      what: fc.constantFrom('power', 'wait', 'h'.repeat(80)),
+    }),
+    entry('blocked', { part: slug, by: slug }),
+    entry('requires', { part: slug, parts: fc.array(slug, { minLength: 1, maxLength: 3 }) }),
+    entry('covers', { part: slug, parts: fc.array(slug, { minLength: 1, maxLength: 3 }) }),
+    entry('number', {
+      part,
+      number: fc.constantFrom('TB-1', 'n'.repeat(60)),
+      role: fc.constantFrom('fitted', 'label'),
+    }),
+    entry('measure', {
+      part,
+      values: fc.constantFrom({ nominalV: 0 }, { nominalV: 11.4 }, { energyWh: -1 }, {}),
+    }),
+    entry('move', { part: slug, to: slug }),
+    entry('whole', { part: slug, with: slug }),
+    entry('serve', { part, what: fc.constantFrom('clean') }),
+    entry('seen', { part, state: fc.constantFrom('absent', 'present') }),
+    entry('refit', { part }),
+    entry('turn', { face: fc.constantFrom('top', 'bottom') }),
+  ) as fc.Arbitrary<Entry>;
+
+  test('something is derived from it, by one recording and by two', () => {
+    const lines = fc
+      .array(fc.array(logged, { minLength: 1, maxLength: 3 }), { maxLength: 40 })
+      .map((all) => all.map((entries, i) => ({ id: `l${i}`, entries })));
+    fc.assert(
+      fc.property(lines, lines, (one, two) => {
+        for (const recordings of [[one], [one, two]]) {
+          const derived = deriveSequence(
+            recordings.map((own, i) => ({ id: `r${i}`, lines: own })),
+            model,
+          );
+          expect(derived.ok ? null : derived.fault).toBeNull();
+        }
+      }),
+      { numRuns: 300 },
+    );
   });
 });

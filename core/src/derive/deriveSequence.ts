@@ -5,6 +5,7 @@ import { sequenceFormat, type Model, type Need, type Option, type Sequence } fro
 import { screwKind } from '../sequence/screw.ts';
 import { defaultDeriveSettings, type DeriveSettings } from './deriveNeeds.ts';
 import { findConflicts, type Conflict } from './findConflicts.ts';
+import { fitCheck, fitCount, fitWhere } from './inBounds.ts';
 import { matchActs } from './matchActs.ts';
 import { mergeNeeds } from './mergeNeeds.ts';
 import { inOrderOf } from './needGraph.ts';
@@ -176,11 +177,14 @@ function batteryOf(slug: string, facts: Replay['facts']) {
   const values = facts.flatMap(({ entry }) =>
     entry.kind === 'measure' && entry.part === slug ? [entry.values] : [],
   );
-  const { nominalV, capacityMAh, energyWh } = Object.assign({}, ...values) as Record<
-    string,
-    number | undefined
-  >;
-  return { nominalV, capacityMAh, energyWh };
+  const measured = Object.assign({}, ...values) as Record<string, number | undefined>;
+  const positive = (value: number | undefined): number | undefined =>
+    value !== undefined && value > 0 ? value : undefined;
+  return {
+    nominalV: positive(measured['nominalV']),
+    capacityMAh: positive(measured['capacityMAh']),
+    energyWh: positive(measured['energyWh']),
+  };
 }
 
 function jointOf(act: Act, acts: readonly Act[], counts: ReadonlyMap<string, number | null>) {
@@ -197,14 +201,14 @@ function jointOf(act: Act, acts: readonly Act[], counts: ReadonlyMap<string, num
       ...(joint.type === 'connector'
         ? { joins: [...new Set([part, 'system-board'])], mechanism: joint.mechanism ?? null }
         : {}),
-      count: counts.get(act.id) ?? null,
+      count: fitCount(counts.get(act.id) ?? null),
       screw: joint.screw ?? null,
       hiddenBy: joint.hiddenBy ?? null,
       ...(joint.type === 'screws'
         ? { throughCase: outside && partKindOf(part) === 'cover', tighten: joint.tighten ?? 'any' }
         : {}),
       ...(act.points.length > 0 ? { points: act.points } : {}),
-      where: [joint.leads?.join(', '), joint.where].filter(Boolean).join(', ') || null,
+      where: fitWhere([joint.leads?.join(', '), joint.where].filter(Boolean).join(', ')) || null,
     },
   ];
 }
@@ -233,7 +237,7 @@ function expectedCounts({ acts, facts }: Replay): Map<string, number> {
 
 function checksOf({ facts, acts }: Replay) {
   const recorded = facts.flatMap(({ entry, stage }) =>
-    entry.kind === 'check' ? [{ at: stage ?? ('before-closing' as const), text: entry.text }] : [],
+    entry.kind === 'check' ? [{ at: stage ?? ('before-closing' as const), text: fitCheck(entry.text) }] : [],
   );
   const lifted = acts.some((act) => act.verb === 'lift');
   const once = recorded.filter((one, i) => recorded.findIndex((other) => other.text === one.text) === i);

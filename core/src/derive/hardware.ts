@@ -18,12 +18,28 @@ const byNoun = new Map(
   rows.flatMap(([opening, nouns]) => nouns.split(', ').map((noun) => [noun, opening] as const)),
 );
 
+/** More names than any recording has; beyond that the answers are forgotten and found again. */
+const mostKept = 2_000;
+
+/** What follows from a name alone is found once a name: the rules ask it of every two acts of a recording. */
+function ofName<T>(find: (slug: string) => T): (slug: string) => T {
+  const kept = new Map<string, T>();
+  return (slug) => {
+    const known = kept.get(slug);
+    if (known !== undefined) return known;
+    if (kept.size >= mostKept) kept.clear();
+    const found = find(slug);
+    kept.set(slug, found);
+    return found;
+  };
+}
+
 /** Without which of several it is: `storage` for `storage-2`. */
 const unnumbered = (slug: string): string => slug.replace(/-\d+$/, '');
-const headOf = (slug: string): string => unnumbered(slug).split('-').at(-1) ?? slug;
+const headOf = ofName((slug) => unnumbered(slug).split('-').at(-1) ?? slug);
 
 /** The kind of a part; which of several it is says nothing of that. */
-export const kindOf = (slug: string): string => partKindOf(unnumbered(slug));
+export const kindOf: (slug: string) => string = ofName((slug) => partKindOf(unnumbered(slug)));
 
 /** Parts that are the device's cover where it has no other: the glass of a tablet, the panel of a kiosk. */
 const opensFromTheFront =
@@ -97,9 +113,15 @@ const noPart: ReadonlySet<string> = new Set(['part', 'cover', 'frame']);
 /** Does a lid with the display hang on hinges? A convertible is opened as a notebook is. */
 export const isClamshell = (form: Form): boolean => form === 'notebook' || form === 'convertible';
 
-export function openingOf(slug: string, form: Form): Opening {
+export const openingOf = (slug: string, form: Form): Opening =>
+  isClamshell(form) ? openingOfClamshell(slug) : openingOfOther(slug);
+
+const openingOfClamshell = ofName((slug) => findOpening(slug, true));
+const openingOfOther = ofName((slug) => findOpening(slug, false));
+
+function findOpening(slug: string, clamshell: boolean): Opening {
   if (accessPanel.test(slug) || /^(?:rear|back|front|outer)-shroud$/.test(slug)) return 'wide';
-  if (!isClamshell(form) && opensFromTheFront.test(slug)) return 'wide';
+  if (!clamshell && opensFromTheFront.test(slug)) return 'wide';
   // A cover that says what it is over opens that, no more.
   const over = slug.slice(0, slug.lastIndexOf('-'));
   if (/-(?:cover|lid)$/.test(slug) && (coveredThing.test(over) || !noPart.has(kindOf(over)))) return 'local';
@@ -129,8 +151,9 @@ export const isMains = (slug: string): boolean =>
     slug,
   );
 
-const words = (slug: string): string[] =>
-  slug.split('-').filter((word) => !/^(?:left|right|top|bottom|front|rear|\d)$/.test(word));
+const words = ofName((slug): readonly string[] =>
+  slug.split('-').filter((word) => !/^(?:left|right|top|bottom|front|rear|\d)$/.test(word)),
+);
 const wires = /-(?:cable|lead|ribbon|flex|wire|plug|cord)$/;
 const families: readonly (readonly string[])[] = [
   ['display', 'glass', 'panel', 'touch', 'lcd', 'digitizer', 'screen', 'backlight', 'lid'],
@@ -138,8 +161,14 @@ const families: readonly (readonly string[])[] = [
   ['psu', 'supply'],
   ['antenna', 'wireless', 'cellular', 'mobile', 'modem', 'radio', 'wifi'],
 ];
-const familyOf = (slug: string): readonly string[] | undefined =>
-  families.find((family) => words(slug).some((word) => family.includes(word)));
+const noFamily: readonly string[] = [];
+const familyFound = ofName(
+  (slug) => families.find((family) => words(slug).some((word) => family.includes(word))) ?? noFamily,
+);
+const familyOf = (slug: string): readonly string[] | undefined => {
+  const family = familyFound(slug);
+  return family === noFamily ? undefined : family;
+};
 
 /** Is a lead under a name of its own that of the part: the drive cable of the cage, the aerials of the card? */
 export function isLeadOf(lead: string, part: string): boolean {

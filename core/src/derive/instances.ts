@@ -1,5 +1,6 @@
 import type { Entry } from '../reader/entries/entry.ts';
 import { lowerName, partKindOf, partNameOf } from '../reader/entries/partName.ts';
+import { fitId } from './inBounds.ts';
 import type { Contradiction } from './statements.ts';
 
 /** What a device has one of; a second lift of it is a slip, not a second part. Common practice, no source. */
@@ -37,7 +38,7 @@ export function nameInstances<T extends Said>(said: readonly T[]): { said: T[]; 
       });
     else {
       first.count += 1;
-      for (const i of [...first.since, at]) rename(named, i, `${part}-${first.count}`);
+      for (const i of [...first.since, at]) rename(named, i, `${fitId(part)}-${first.count}`);
       first.since = [];
     }
   });

@@ -21,6 +21,7 @@ import type { Act } from './replayRecording.ts';
 
 /** A recording as the rules of the hardware look at it. */
 export interface Scene {
+  /** In the order of their places. */
   readonly acts: readonly Act[];
   readonly form: Form;
   /** The lift of the cover, where its name says nothing. */
@@ -105,11 +106,10 @@ function liesUnderLocal(opener: Act, act: Act, { acts, form }: Scene): boolean {
 /** Was another cover off before, so that this one is no way in? */
 const isOpenedBefore = (opener: Act, { acts, form }: Scene): boolean =>
   acts
-    .slice(0, acts.indexOf(opener))
+    .slice(0, opener.place)
     .some((act) => act.verb === 'lift' && !isFront(act.part) && openingOf(act.part, form) === 'wide');
 
 /** Is it the first part worked on after the opener was lifted? */
 function isNext(opener: Act, act: Act, acts: readonly Act[]): boolean {
-  const next = acts[acts.indexOf(opener) + 1];
-  return next?.part === act.part;
+  return acts[opener.place + 1]?.part === act.part;
 }

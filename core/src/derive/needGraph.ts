@@ -12,17 +12,19 @@ export interface DerivedNeed {
 /** How a need stands to the order seen: it gives way to it, wins unless that closes a circle, or wins in any case. */
 export type Force = 'as-seen' | 'unless-circle' | 'always';
 
-/** Needs so far, with reachability kept as a set of all that comes before each act. */
+/** Needs so far, with all that surely comes before each act, kept as they are added: a bit for each act, by its place. */
 export class NeedGraph {
   readonly needs: DerivedNeed[] = [];
   private readonly place: ReadonlyMap<string, number>;
-  private readonly direct = new Map<string, Set<string>>();
+  private readonly known = new Set<string>();
+  private readonly before: readonly Uint32Array[];
 
   constructor(acts: readonly Act[]) {
     this.place = new Map(acts.map((act, i) => [act.id, i]));
+    this.before = acts.map(() => new Uint32Array(Math.ceil(acts.length / 32)));
   }
 
-  /** Adds a need; false where the recording, or what is known already, has the two the other way round. */
+  /** Adds a need; false where the recording, or what is known already, has the two the other way round. O(acts² / 32). */
   add(
     action: string,
     before: string,
@@ -33,30 +35,42 @@ export class NeedGraph {
     if (action === before) return true;
     if (force === 'as-seen' && this.isSeenBefore(action, before)) return false;
     if (force !== 'always' && this.implies(before, action)) return false;
-    const known = this.direct.get(action) ?? new Set<string>();
-    if (!known.has(before)) {
-      this.needs.push({ action, before, basis, lines });
-      this.direct.set(action, known.add(before));
-    }
+    const key = `${action} ${before}`;
+    if (this.known.has(key)) return true;
+    this.known.add(key);
+    this.needs.push({ action, before, basis, lines });
+    this.follow(this.placeOf(action), this.placeOf(before));
     return true;
   }
 
   /** Was the first act done before the second when it was recorded? */
   isSeenBefore(first: string, second: string): boolean {
-    return (this.place.get(first) ?? 0) < (this.place.get(second) ?? 0);
+    return this.placeOf(first) < this.placeOf(second);
   }
 
   /** Does `before` surely come before `action` already? */
   implies(action: string, before: string): boolean {
-    const seen = new Set<string>();
-    const work = [action];
-    for (let at = work.pop(); at !== undefined; at = work.pop()) {
-      if (at === before) return true;
-      if (seen.has(at)) continue;
-      seen.add(at);
-      work.push(...(this.direct.get(at) ?? []));
+    return action === before || this.has(this.placeOf(action), this.placeOf(before));
+  }
+
+  private placeOf(id: string): number {
+    const place = this.place.get(id);
+    if (place === undefined) throw new RangeError(`no act ${id}`);
+    return place;
+  }
+
+  private has(act: number, earlier: number): boolean {
+    return ((this.before[act]?.[earlier >> 5] ?? 0) & (1 << (earlier & 31))) !== 0;
+  }
+
+  /** All that comes before the earlier act, and itself, comes before the act and before all that wait for it. */
+  private follow(act: number, earlier: number): void {
+    const added = Uint32Array.from(this.before[earlier] ?? []);
+    added[earlier >> 5] = (added[earlier >> 5] ?? 0) | (1 << (earlier & 31));
+    for (const [waiting, row] of this.before.entries()) {
+      if (waiting !== act && !this.has(waiting, act)) continue;
+      for (let i = 0; i < row.length; i++) row[i] = (row[i] ?? 0) | (added[i] ?? 0);
     }
-    return false;
   }
 }
 

@@ -18,9 +18,10 @@ interface Box {
  * act's screws sit `under` the part, or all `clear` of it; null where too little was placed, or it says neither.
  */
 export function placeUnder(opener: Act, act: Act, acts: readonly Act[]): 'under' | 'clear' | null {
-  const holding = acts.filter(({ part }) => part === opener.part).flatMap(({ points }) => points);
   const [first] = act.points;
-  if (!first || holding.length < 3 || act.points.some(({ face }) => face !== first.face)) return null;
+  if (!first) return null;
+  const holding = acts.filter(({ part }) => part === opener.part).flatMap(({ points }) => points);
+  if (holding.length < 3 || act.points.some(({ face }) => face !== first.face)) return null;
   if (holding.some(({ face }) => face !== first.face)) return null;
   const box = boxOf(holding);
   if (act.points.every((point) => isInside(point, box, marginMm))) return 'under';

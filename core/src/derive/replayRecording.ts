@@ -4,6 +4,7 @@ import { partKindOf } from '../reader/entries/partName.ts';
 import type { MatPoint } from '../record/log.ts';
 import type { Contradiction } from './statements.ts';
 import { attachWords, type ActWords } from './actWords.ts';
+import { fitId, fitNote, fitSeconds } from './inBounds.ts';
 import { nameInstances } from './instances.ts';
 import type { Check, Face, Verb } from '../sequence/schema.ts';
 
@@ -208,7 +209,7 @@ class Replayer {
     const part = entry.part ?? nextLifted(this.said.slice(at), entry.joint.hiddenBy ?? null);
     if (!part) return;
     const id = this.name(`${entry.verb}-${part}`);
-    const seconds = defaultSeconds(entry.verb, entry.joint.count);
+    const seconds = fitSeconds(defaultSeconds(entry.verb, entry.joint.count));
     const { verb, joint } = entry;
     this.add({ id, verb, part, joint, jointId: `j-${id}`, tool: toolFor(entry), seconds }, from);
   }
@@ -237,7 +238,10 @@ class Replayer {
     const part = entry.part ?? this.acts.at(-1)?.part;
     if (!part) return;
     const id = this.name(`clean-${part}`);
-    this.add({ id, verb: 'clean', part, seconds: defaultSeconds('clean', 1), note: entry.text }, from);
+    this.add(
+      { id, verb: 'clean', part, seconds: defaultSeconds('clean', 1), note: fitNote(entry.text) },
+      from,
+    );
   }
 
   private stageNow(): Stage {
@@ -274,8 +278,9 @@ function nextPart(rest: readonly { entry: Entry }[]): string | null {
 function uniqueNames(): (wanted: string) => string {
   const used = new Map<string, number>();
   return (wanted) => {
-    const count = (used.get(wanted) ?? 0) + 1;
-    used.set(wanted, count);
-    return count === 1 ? wanted : `${wanted}-${count}`;
+    const name = fitId(wanted);
+    const count = (used.get(name) ?? 0) + 1;
+    used.set(name, count);
+    return count === 1 ? name : `${name}-${count}`;
   };
 }

@@ -14,19 +14,42 @@ export interface Cycle {
 
 /**
  * The shortest circle of needs, or null. Only needs with one alternative are followed: another alternative
- * is a way out. Breadth-first from every act: O(acts · needs).
+ * is a way out. O(needs) where there is none; else breadth-first from every act that can be in one.
  */
 export function shortestCycle(sequence: Sequence): Cycle | null {
-  const waits = new Map<string, Need[]>();
-  for (const need of sequence.needs) {
-    if (need.anyOf.length === 1) waits.set(need.action, [...(waits.get(need.action) ?? []), need]);
-  }
+  const waits = waitsInRings(sequence.needs.filter(({ anyOf }) => anyOf.length === 1));
   let best: Need[] | null = null;
   for (const start of waits.keys()) {
     const ring = ringFrom(start, waits, best?.length ?? Infinity);
     if (ring) best = ring;
   }
   return best ? asCycle(sequence, best) : null;
+}
+
+/** The needs of each act, without those that lead to nothing that waits: what can be reached is in no circle. */
+function waitsInRings(needs: readonly Need[]): Map<string, Need[]> {
+  const waits = new Map<string, Need[]>();
+  const waiting = new Map<string, string[]>();
+  const open = new Map<string, number>();
+  const push = <T>(map: Map<string, T[]>, key: string, value: T): void => {
+    const list = map.get(key);
+    if (list) list.push(value);
+    else map.set(key, [value]);
+  };
+  for (const need of needs) {
+    const before: string = need.anyOf[0] ?? '';
+    push(waits, need.action, need);
+    push(waiting, before, need.action);
+    open.set(need.action, (open.get(need.action) ?? 0) + 1);
+  }
+  const free = [...waiting.keys()].filter((act) => !waits.has(act));
+  for (let at = free.pop(); at !== undefined; at = free.pop())
+    for (const act of waiting.get(at) ?? []) {
+      const left = (open.get(act) ?? 0) - 1;
+      open.set(act, left);
+      if (left === 0 && waits.delete(act)) free.push(act);
+    }
+  return waits;
 }
 
 /** The surest ground first. What was said gives way to what a joint shows, and the lead's own word to nothing. */

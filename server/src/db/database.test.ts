@@ -3,6 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { readConfig } from '../config.ts';
 import { makeDatabase } from '../testing/database.ts';
 import { dropEverything, migrate } from './migrate.ts';
+import { openRecording, wholeRecording } from './recordings.ts';
 import { changesOf } from './shopLog.ts';
 import { inTransaction, openDatabase, withClient, type Database } from './pool.ts';
 
@@ -35,16 +36,73 @@ describe('migrations', () => {
 });
 
 describe('a database of before', () => {
-  test('what units were before a change becomes what was said of them, in its order', async () => {
+  /** The schema as it was before a migration. */
+  async function schemaBefore(number: string): Promise<void> {
     await dropEverything(database);
-    const before = files.filter((name) => name < '007');
     await database.query(
       `create schema bemtor; create table migration (name text primary key, applied_at timestamptz not null default now())`,
     );
-    for (const name of before) {
+    for (const name of files.filter((one) => one < number)) {
       await database.query(readFileSync(new URL(`./migrations/${name}`, import.meta.url), 'utf8'));
       await database.query('insert into migration (name) values ($1)', [name]);
     }
+  }
+
+  test('recordings that two devices had begun come together in the first, in the order of what was said', async () => {
+    await schemaBefore('008');
+    const id = (n: number): string => `0193b5c0-0002-7000-8000-${String(n).padStart(12, '0')}`;
+    await database.query(
+      `insert into model (code, maker, name, form) values ('M', 'Tervane', 'Wren', 'notebook')`,
+    );
+    for (const [unit, label] of [
+      [id(1), 'A'],
+      [id(2), 'B'],
+    ])
+      await database.query(
+        `insert into unit (id, label, model_code, serial, complaint) values ($1, $2, 'M', '', '')`,
+        [unit, label],
+      );
+    for (const [recording, unit, started] of [
+      [id(11), id(1), '2026-11-01T08:00Z'],
+      [id(12), id(1), '2026-11-01T08:01Z'],
+      [id(13), id(2), '2026-11-01T08:00Z'],
+    ])
+      await database.query('insert into recording (id, unit_id, started_at) values ($1, $2, $3)', [
+        recording,
+        unit,
+        started,
+      ]);
+    // The second line of the first was typed after its third by that device's clock; the last was sent to both.
+    const lines: [recording: number, seq: number, line: number, at: string][] = [
+      [11, 1, 101, '08:02'],
+      [11, 2, 102, '08:09'],
+      [11, 3, 103, '08:04'],
+      [12, 1, 201, '08:03'],
+      [12, 2, 202, '08:20'],
+      [12, 3, 103, '08:21'],
+      [13, 1, 301, '08:05'],
+    ];
+    for (const [recording, seq, line, at] of lines)
+      await database.query(
+        `insert into entry (recording_id, seq, id, kind, body, at) values ($1, $2, $3, 'line', '{"kind": "line"}', $4)`,
+        [id(recording), seq, id(line), `2026-11-01T${at}Z`],
+      );
+    await migrate(database);
+    const { rows } = await database.query<{ recording: string; seq: number; id: string }>(
+      'select recording_id as recording, seq::int as seq, id from entry order by recording_id, seq',
+    );
+    const whole = rows.filter(({ recording }) => recording === id(11));
+    expect(whole.map((row) => row.id)).toEqual([101, 201, 102, 103, 202].map(id));
+    expect(whole.map(({ seq }) => seq)).toEqual([1, 2, 3, 4, 5]);
+    expect(rows.filter(({ recording }) => recording === id(13)).map((row) => row.id)).toEqual([id(301)]);
+    // What a device still sends to the second goes to the first, and it learns where it is.
+    expect(await wholeRecording(database, id(12))).toEqual({ id: id(11), unitId: id(1) });
+    expect(await openRecording(database, id(12), id(1))).toBe(id(11));
+    expect(await openRecording(database, id(14), id(1))).toBe(id(11));
+  });
+
+  test('what units were before a change becomes what was said of them, in its order', async () => {
+    await schemaBefore('007');
     const facts = (label: string, left: boolean) =>
       JSON.stringify({ label, model: 'M', serial: '', place: '', left, withdrawn: false });
     await database.query(
@@ -58,7 +116,7 @@ describe('a database of before', () => {
       `insert into unit_change (unit_id, revision, facts, by, changed_at) values ($1, 1, $2, 'Runa', '2026-11-01'), ($1, 2, $3, null, '2026-11-02')`,
       ['0193b5c0-0002-7000-8000-000000000001', facts('A', false), facts('B', true)],
     );
-    expect(await migrate(database)).toEqual(files.filter((name) => name >= '007'));
+    await migrate(database);
     const changes = await changesOf(database, '0193b5c0-0002-7000-8000-000000000001');
     expect(
       changes.map(({ was, set, by }) => [was['label'], set['label'], was['left'], set['left'], by]),

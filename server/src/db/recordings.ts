@@ -1,6 +1,7 @@
 import { foldEdits, type RecordBody, type RecordingSummary, type SettledEdit } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
-import { inTransaction, type Database } from './pool.ts';
+import type { Behind } from './pages.ts';
+import { inTransaction, type Client, type Database } from './pool.ts';
 import { entryStream, isOpened } from './streams.ts';
 
 /**
@@ -12,9 +13,9 @@ export async function openRecording(database: Database, id: string, unitId: stri
     // The lock on the unit lets one opening after the other look.
     const unit = await client.query('select 1 from unit where id = $1 for update', [unitId]);
     if (unit.rowCount === 0) throw new ProblemError('unit-unknown', unitId);
-    if (await isOpened(client, entryStream, id, unitId)) return id;
+    if (await isOpened(client, entryStream, id, unitId)) return (await wholeRecording(client, id)).id;
     const first = await client.query<{ id: string }>(
-      'select id from recording where unit_id = $1 order by started_at desc limit 1',
+      'select id from recording where unit_id = $1 and joined_into is null',
       [unitId],
     );
     if (first.rows[0]) return first.rows[0].id;
@@ -23,23 +24,37 @@ export async function openRecording(database: Database, id: string, unitId: stri
   });
 }
 
-export async function recordingUnit(database: Database, id: string): Promise<string> {
-  const { rows } = await database.query<{ unit_id: string }>('select unit_id from recording where id = $1', [
-    id,
-  ]);
+/** The recording that holds what was said under an id: its own, or the one that it was brought together with. */
+export async function wholeRecording(
+  database: Pick<Client, 'query'>,
+  id: string,
+): Promise<{ readonly id: string; readonly unitId: string }> {
+  const { rows } = await database.query<{ id: string; unitId: string }>(
+    'select coalesce(joined_into, id) as id, unit_id as "unitId" from recording where id = $1',
+    [id],
+  );
   if (!rows[0]) throw new ProblemError('recording-unknown', id);
-  return rows[0].unit_id;
+  return rows[0];
 }
 
-/** The recordings of a model that have lines, the latest first. */
-export async function listRecordings(database: Database, model: string): Promise<RecordingSummary[]> {
+/** A page of a model's recordings holds so many. */
+export const recordingsPage = 50;
+
+/** The recordings of a model that have lines, the latest first, a page at a time. */
+export async function listRecordings(
+  database: Database,
+  model: string,
+  behind: Behind | null = null,
+): Promise<RecordingSummary[]> {
   const { rows } = await database.query<RecordingSummary>(
-    `select r.id, u.id as "unitId", u.label as "unitLabel", count(*)::int as lines
+    `select r.id, u.id as "unitId", u.label as "unitLabel", l.lines,
+            to_char(r.started_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as "startedAt"
      from recording r join unit u on u.id = r.unit_id join unit_model m on m.unit_id = u.id
-       join entry e on e.recording_id = r.id and e.kind = 'line'
-     where m.code = $1
-     group by r.id, u.id, u.label, r.started_at order by r.started_at desc limit 100`,
-    [model],
+       cross join lateral (select count(*)::int as lines from entry where recording_id = r.id and kind = 'line') l
+     where m.code = $1 and l.lines > 0
+       and ($2::timestamptz is null or (r.started_at, r.id) < ($2::timestamptz, $3::uuid))
+     order by r.started_at desc, r.id desc limit $4`,
+    [model, behind?.at ?? null, behind?.id ?? null, recordingsPage],
   );
   return rows;
 }

@@ -88,10 +88,19 @@ export async function namesOf(database: Database): Promise<(name: string) => str
   return (name) => standingName(renamed, name);
 }
 
+/** The names in a log, each found by its index behind the one before: a log is long and its names are few. */
+const namesIn = (log: 'event' | 'entry'): string => `(
+  with recursive name (by) as (
+    (select min(by) from ${log})
+    union all
+    select (select min(by) from ${log} where by > name.by) from name where name.by is not null
+  )
+  select by from name where by is not null)`;
+
 /** Everybody who ever said that they worked here, by the name that stands, with the names that stand for them. */
 export async function listTechnicians(database: Database): Promise<Technician[]> {
   const { rows } = await database.query<{ by: string }>(
-    'select by from event where by is not null union select by from entry where by is not null union select by from shop_event where by is not null',
+    `${namesIn('event')} union ${namesIn('entry')} union select by from shop_event where by is not null`,
   );
   const nameOf = await namesOf(database);
   const also = new Map<string, string[]>();

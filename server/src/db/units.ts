@@ -149,13 +149,14 @@ const select = `
          (select id from job where unit_id = u.id order by created_at desc limit 1) as job_id
   from unit u
   join unit_model s on s.unit_id = u.id join model m on m.code = s.code
-  left join lateral (select id from recording where unit_id = u.id order by started_at desc limit 1) r on true
+  left join recording r on r.unit_id = u.id and r.joined_into is null
   where case
     when $1::uuid is not null then u.id = $1
     when $2::text is not null then s.code = $2 and u.serial = $3
-    when $4 then u.left_at is not null and not u.withdrawn
+    when $4 then u.left_at is not null and not u.withdrawn and ($5::timestamptz is null or (date_trunc('milliseconds', u.left_at), u.id) < ($5, $6::uuid))
     else u.left_at is null and not u.withdrawn and ($5::timestamptz is null or (date_trunc('milliseconds', u.arrived_at), u.id) > ($5, $6::uuid)) end
-  order by case when $4 then u.left_at end desc, date_trunc('milliseconds', u.arrived_at), u.id limit case when $1::uuid is null and $2::text is null then ${unitsPage} end`;
+  order by case when $4 then date_trunc('milliseconds', u.left_at) end desc, case when $4 then u.id end desc,
+           date_trunc('milliseconds', u.arrived_at), u.id limit case when $1::uuid is null and $2::text is null then ${unitsPage} end`;
 
 interface Row {
   id: string;

@@ -87,6 +87,8 @@ const logged = (job: JobRow, { view, events }: Viewed): LoggedJob => ({
 type Computed = Map<string, { readonly last: number; readonly job: LoggedJob; readonly state: JobState }>;
 const computedOf = new WeakMap<Database, Computed>();
 const mostComputed = 20_000;
+/** After so many others get their turn: hundreds of jobs are computed after a restart. */
+const jobsAtOnce = 10;
 
 /** Jobs with what they teach, in the order given; what is known already is not computed again. */
 async function logJobs(database: Database, jobs: readonly JobRow[]): Promise<LoggedJob[]> {
@@ -99,8 +101,11 @@ async function logJobs(database: Database, jobs: readonly JobRow[]): Promise<Log
   const isKnown = ({ id }: JobRow): boolean => computed.get(id)?.last === ends.get(id);
   const unknown = jobs.filter((job) => !isKnown(job));
   if (computed.size + unknown.length > mostComputed) computed.clear();
-  for (const [job, one] of await viewJobs(database, unknown))
-    computed.set(job.id, { last: ends.get(job.id) ?? 0, job: logged(job, one), state: one.view.state });
+  for (let at = 0; at < unknown.length; at += jobsAtOnce) {
+    for (const [job, one] of await viewJobs(database, unknown.slice(at, at + jobsAtOnce)))
+      computed.set(job.id, { last: ends.get(job.id) ?? 0, job: logged(job, one), state: one.view.state });
+    await new Promise((resolve) => setImmediate(resolve));
+  }
   const now = new Date().toISOString();
   const nameOf = await namesOf(database);
   return jobs.flatMap((row) => {

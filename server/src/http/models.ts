@@ -2,9 +2,10 @@ import { revisionNumberSchema, sequenceFormat } from '@bemtor/core';
 import { Router } from 'express';
 import { getModel, getRevision, isReadable, listModels, listRevisions } from '../db/models.ts';
 import type { Database } from '../db/pool.ts';
-import { listRecordings, settledEdits } from '../db/recordings.ts';
+import { listRecordings, recordingsPage, settledEdits } from '../db/recordings.ts';
 import { ProblemError } from '../errors.ts';
 import { evidenceOf } from './jobs.ts';
+import { behindQuery, nextOf } from './paging.ts';
 import { stepPictures } from './stepPictures.ts';
 
 export function modelRoutes(database: Database): Router {
@@ -31,7 +32,9 @@ export function modelRoutes(database: Database): Router {
   router.get('/:code/recordings', async (request, response) => {
     const { code } = request.params;
     await getModel(database, code);
-    response.json({ recordings: await listRecordings(database, code) });
+    const recordings = await listRecordings(database, code, behindQuery(request));
+    const next = nextOf(recordings, recordingsPage, ({ startedAt, id }) => ({ at: startedAt, id }));
+    response.json({ recordings, next });
   });
   router.get('/:code/revisions/:number', async (request, response) => {
     const { code, number } = request.params;

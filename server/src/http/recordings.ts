@@ -1,7 +1,7 @@
 import { appendRecordsSchema, openRecordingSchema, type RecordBody } from '@bemtor/core';
 import { Router } from 'express';
 import type { Database } from '../db/pool.ts';
-import { openRecording, recordingUnit } from '../db/recordings.ts';
+import { openRecording, wholeRecording } from '../db/recordings.ts';
 import { appendItems, entryStream, readItems } from '../db/streams.ts';
 import { parseBody } from '../errors.ts';
 import { afterQuery, mostQuery, uuidParam } from './ids.ts';
@@ -15,8 +15,7 @@ export function recordingRoutes(database: Database, hub: LiveHub): Router {
     response.status(opened === id ? 201 : 200).json({ id: opened, unitId });
   });
   router.get('/:id', async (request, response) => {
-    const id = uuidParam(request, 'id');
-    const unitId = await recordingUnit(database, id);
+    const { id, unitId } = await wholeRecording(database, uuidParam(request, 'id'));
     response.json({
       id,
       unitId,
@@ -24,7 +23,7 @@ export function recordingRoutes(database: Database, hub: LiveHub): Router {
     });
   });
   router.post('/:id/entries', async (request, response) => {
-    const id = uuidParam(request, 'id');
+    const { id } = await wholeRecording(database, uuidParam(request, 'id'));
     const { items } = parseBody(appendRecordsSchema, request.body);
     response.json({ acknowledged: await appendItems(database, entryStream, id, items) });
   });

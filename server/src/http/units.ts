@@ -32,7 +32,10 @@ export function unitRoutes(database: Database): Router {
   router.get('/', async (request, response) => {
     const left = request.query['left'] === '1';
     const units = await listUnits(database, { left, behind: behindQuery(request) });
-    const next = left ? null : nextOf(units, unitsPage, ({ arrivedAt, id }) => ({ at: arrivedAt, id }));
+    const next = nextOf(units, unitsPage, ({ arrivedAt, leftAt, id }) => ({
+      at: left ? (leftAt ?? '') : arrivedAt,
+      id,
+    }));
     response.json({ units: await withJobs(database, units), next });
   });
   router.get('/:id', async (request, response) => {

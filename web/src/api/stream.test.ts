@@ -48,6 +48,7 @@ class FakeServer {
       if (!this.known) return this.problem(404, 'recording-unknown');
       const after = Number(/after=(\d+)/.exec(address)?.[1] ?? 0);
       return Response.json({
+        ...(this.first ? { id: this.first } : {}),
         items: this.stored.filter(({ seq }) => seq > after),
         last: this.stored.at(-1)?.seq ?? 0,
       });
@@ -315,6 +316,27 @@ describe('the waiting queue', () => {
     expect(stream.streamId.value).toBe(server.first);
     expect(server.stored.map(({ body }) => body.text)).toEqual(['one']);
     scope.stop();
+  });
+
+  test('a recording that was brought together with another goes on in the whole, with what waits', async () => {
+    const { stream, close } = openStream();
+    const [part, whole] = [randomUUID(), randomUUID()];
+    await stream.open(part);
+    await stream.append({ text: 'mine' });
+    await settle(() => stream.items.value[0]?.state === 'kept');
+    server.first = whole;
+    server.stored.unshift({ id: randomUUID(), at: '', body: { text: 'theirs' }, seq: 0 });
+    server.stored.forEach((item, i) => (item.seq = i + 1));
+    server.mishaps = ['busy', 'lost before'];
+    await stream.append({ text: 'waits' });
+    tellGrown(null);
+    await settle(() => server.stored.length === 3 && stream.items.value.length === 3);
+    expect(stream.streamId.value).toBe(whole);
+    expect(stream.items.value.map(({ body }) => body.text)).toEqual(['theirs', 'mine', 'waits']);
+    expect([...(await waitingOf(`recordings/${part}`)), ...(await waitingOf(`recordings/${whole}`))]).toEqual(
+      [],
+    );
+    close();
   });
 
   test('a server that lost its last lines gets them again, once', async () => {

@@ -6,6 +6,7 @@ import { onGrown } from './live.ts';
 import {
   dropWaiting,
   forgetStream,
+  moveWaiting,
   openingOf,
   putOpening,
   putWaiting,
@@ -50,6 +51,8 @@ const retryMs = [300, 600, 1_200, 2_500, 5_000];
 const batch = 100;
 /** A long log comes in pieces, so that the first lines stand soon and no answer is large. */
 const page = 2_000;
+/** The rest of it comes in larger ones. */
+const restPage = 10_000;
 /** What the server failed on so often is shown with what can be done, and holds up nothing behind it. */
 const mostFailures = 3;
 
@@ -203,18 +206,19 @@ export function useStream<Body>(
     const mine = visit;
     try {
       const seen = acknowledged.at(-1)?.seq ?? 0;
-      const { value } = await read<{ items: StreamItem<Body>[]; last: number }>(
+      const { value } = await read<{ id?: string; items: StreamItem<Body>[]; last: number }>(
         `/${key()}?after=${seen}&most=${page}`,
         {
           keep: false,
         },
       );
       if (mine !== visit) return;
+      if (value.id !== undefined && value.id !== streamId.value) return await joinWhole(value.id);
       if (value.last < seen) await startOver();
       else await learn(value.items);
       if (mine !== visit) return;
-      const reached = acknowledged.at(-1)?.seq ?? 0;
-      if (value.items.length > 0 && reached < value.last) return await refresh();
+      if (value.items.length > 0) await learnRest(value.last);
+      if (mine !== visit) return;
       await forgetArrived();
       stale = away.value = false;
       trouble.value = null;
@@ -224,6 +228,24 @@ export function useStream<Body>(
       // A stream begun here that the server has not heard of yet is empty, not wrong.
       else if (!(error instanceof Refused)) throw error;
       else if (!(await openingOf(key()))) trouble.value = { why: 'gone', words: error.message };
+    }
+  }
+
+  /** The rest of a long log is taken in at once: a snapshot for each piece would cost more than the log. */
+  async function learnRest(last: number): Promise<void> {
+    const mine = visit;
+    const rest: StreamItem<Body>[] = [];
+    try {
+      for (let reached = acknowledged.at(-1)?.seq ?? 0; reached < last;) {
+        const path = `/${key()}?after=${reached}&most=${restPage}`;
+        const { value } = await read<{ items: StreamItem<Body>[]; last: number }>(path, { keep: false });
+        rest.push(...value.items);
+        const end = value.items.at(-1)?.seq;
+        if (mine !== visit || end === undefined) return;
+        reached = end;
+      }
+    } finally {
+      if (mine === visit && rest.length > 0) await learn(rest);
     }
   }
 
@@ -302,6 +324,14 @@ export function useStream<Body>(
         return;
       }
     }
+  }
+
+  /** What was begun twice was brought together: all that is here goes on in the whole. */
+  async function joinWhole(id: string): Promise<void> {
+    const mine = visit;
+    await moveWaiting(key(), `${kind}/${id}`);
+    acknowledged = [];
+    await joinOpened(`${kind}/${id}`, mine);
   }
 
   /** Goes on in the stream that another device had begun first. */

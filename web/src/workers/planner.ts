@@ -1,4 +1,15 @@
-import type { Assumption, OpenQuestion, Result, Route, RouteRequest, Sequence } from '@bemtor/core';
+import type {
+  Assumption,
+  Derivation,
+  Edit,
+  EvidenceLine,
+  Model,
+  OpenQuestion,
+  Result,
+  Route,
+  RouteRequest,
+  Sequence,
+} from '@bemtor/core';
 import { wrap, type Remote } from 'comlink';
 import type { Planner } from './planner.worker.ts';
 
@@ -27,3 +38,9 @@ export const worthCheckingOverallInWorker = (
   sequence: Sequence,
   request: Omit<RouteRequest, 'targets'>,
 ): Promise<Assumption[]> => worker().worthCheckingOverall(plain(sequence), plain(request));
+
+export const circleInWorker = (
+  lines: readonly EvidenceLine[],
+  edits: readonly Edit[],
+  model: Model,
+): Promise<Derivation['cycle']> => worker().circle(plain(lines), plain(edits), plain(model));

@@ -1,15 +1,32 @@
 import {
+  applyEdits,
+  cycleWithLines,
+  deriveSequence,
+  needLines,
   openQuestions,
   planRoute,
   worthChecking,
   worthCheckingOverall,
+  type Derivation,
+  type Edit,
+  type EvidenceLine,
+  type Model,
   type RouteRequest,
   type Sequence,
 } from '@bemtor/core';
 import { expose } from 'comlink';
 
-/** Planning runs here, so that it never holds up typing or a screen. */
+/** The shortest circle of needs in what a recording says, as it was edited; null where there is none. */
+function circle(lines: readonly EvidenceLine[], edits: readonly Edit[], model: Model): Derivation['cycle'] {
+  const derived = deriveSequence([{ id: 'here', lines }], model);
+  if (!derived.ok) return null;
+  const edited = applyEdits(derived.value.sequence, edits).sequence;
+  return cycleWithLines(edited, needLines(derived.value));
+}
+
+/** Planning and deriving run here, so that they never hold up typing or a screen. */
 const planner = {
+  circle,
   plan: (sequence: Sequence, request: RouteRequest) => planRoute(sequence, request),
   openQuestions: (sequence: Sequence, request: RouteRequest) => openQuestions(sequence, request),
   worthChecking: (sequence: Sequence, request: RouteRequest) => worthChecking(sequence, request),

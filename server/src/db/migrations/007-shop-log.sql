@@ -35,7 +35,8 @@ alter table revision add column withdrawn boolean not null default false;
 alter table revision add column event uuid unique;
 -- A count holds until a later one, in the order of counting, not of sending.
 alter table stock alter column changed_at drop default;
-create index event_by on event (by) where by is not null;
+create index event_by on event (by);
+create index entry_by on entry (by);
 -- Photos of a model's steps are found without reading whole logs.
 create index entry_picture on entry (recording_id) where kind = 'picture';
 create index event_picture on event (job_id) where kind = 'picture';

@@ -65,7 +65,7 @@ useKeys(() => ({
     <header>
       <h1>{{ isLeft ? 'Handed back' : 'On the bench' }}</h1>
       <p v-if="shown?.length">
-        {{ nextPage !== null && !isLeft ? 'the first ' : '' }}{{ shown.length }}
+        {{ nextPage !== null ? 'the first ' : '' }}{{ shown.length }}
         {{ shown.length === 1 ? 'unit' : 'units' }},
         {{ isLeft ? 'the last to go first' : 'longest waiting first' }}
       </p>
@@ -165,7 +165,7 @@ useKeys(() => ({
           </router-link>
         </div>
       </li>
-      <li v-if="nextPage !== null && !isLeft" class="more">
+      <li v-if="nextPage !== null" class="more">
         <v-btn class="act-button" variant="text" data-testid="more-units" @click="bench.more"
           >More units</v-btn
         >

@@ -29,8 +29,9 @@ export function useBench() {
   const leftUnits = shallowRef<readonly UnitSummary[]>([]);
   const models = shallowRef<readonly ModelSummary[]>([]);
   const shows = ref<'bench' | 'left'>('bench');
-  /** Where the next page of the bench begins; null where all is shown. */
-  const next = ref<string | null>(null);
+  /** Where the next page of either list begins; null where all is shown. */
+  const pages = ref<Record<'bench' | 'left', string | null>>({ bench: null, left: null });
+  const next = computed(() => pages.value[shows.value]);
   const fault = ref<string | null>(null);
   const fresh = ref(true);
   /** How many streams still wait on this device. */
@@ -63,11 +64,13 @@ export function useBench() {
       void sendLeftovers().then((left) => (streams.value = left.length));
       const answer = await read<Page>('/units');
       known.value = answer.value.units;
-      next.value = answer.value.next ?? null;
+      pages.value.bench = answer.value.next ?? null;
       fresh.value = answer.fresh;
       models.value = (await read<{ models: ModelSummary[] }>('/models')).value.models;
-      if (shows.value === 'left')
-        leftUnits.value = (await read<{ units: UnitSummary[] }>('/units?left=1')).value.units;
+      if (shows.value === 'bench') return;
+      const { value } = await read<Page>('/units?left=1');
+      leftUnits.value = value.units;
+      pages.value.left = value.next ?? null;
     } catch (error) {
       fault.value = error instanceof Error ? error.message : String(error);
     }
@@ -75,9 +78,12 @@ export function useBench() {
   /** The units behind those that are shown. */
   async function more(): Promise<void> {
     if (next.value === null) return;
-    const { value } = await read<Page>(`/units?behind=${encodeURIComponent(next.value)}`, { keep: false });
-    known.value = [...(known.value ?? []), ...value.units];
-    next.value = value.next ?? null;
+    const which = shows.value;
+    const query = `${which === 'left' ? 'left=1&' : ''}behind=${encodeURIComponent(next.value)}`;
+    const { value } = await read<Page>(`/units?${query}`, { keep: false });
+    const list = which === 'left' ? leftUnits : known;
+    list.value = [...(list.value ?? []), ...value.units];
+    pages.value[which] = value.next ?? null;
   }
   async function show(which: 'bench' | 'left'): Promise<void> {
     shows.value = which;

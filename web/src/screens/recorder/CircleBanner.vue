@@ -1,16 +1,8 @@
 <script setup lang="ts">
-import {
-  applyEdits,
-  cycleWithLines,
-  deriveSequence,
-  needLines,
-  type Edit,
-  type KeptLine,
-  type Model,
-  type StandingEdit,
-} from '@bemtor/core';
-import { computed, onBeforeUnmount, onMounted } from 'vue';
+import type { Derivation, Edit, KeptLine, Model, StandingEdit } from '@bemtor/core';
+import { computed, onBeforeUnmount, onMounted, shallowRef, watch } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
+import { circleInWorker } from '../../workers/planner.ts';
 
 /** A circle of needs is told as soon as the line that closes it is kept, with the one key that opens it again. */
 const props = defineProps<{
@@ -20,16 +12,36 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ mend: [edit: Edit] }>();
 
+const found = shallowRef<Derivation['cycle']>(null);
+let looking = false;
+let again = false;
+/** Looks once more where lines came in meanwhile; between two looks nothing is held up. */
+async function look(): Promise<void> {
+  again = true;
+  if (looking) return;
+  looking = true;
+  try {
+    while (again) {
+      again = false;
+      const { lines, edits, model } = props;
+      found.value =
+        model && lines.length > 1
+          ? await circleInWorker(
+              lines,
+              edits.map(({ edit }) => edit),
+              model,
+            )
+          : null;
+    }
+  } finally {
+    looking = false;
+  }
+}
+watch(() => [props.lines, props.edits, props.model], look, { immediate: true });
 const circle = computed(() => {
-  if (!props.model || props.lines.length < 2) return null;
-  const derived = deriveSequence([{ id: 'here', lines: props.lines }], props.model);
-  if (!derived.ok) return null;
-  const edits = props.edits.map(({ edit }) => edit);
-  const edited = applyEdits(derived.value.sequence, edits).sequence;
-  const found = cycleWithLines(edited, needLines(derived.value));
-  if (!found) return null;
+  if (!found.value) return null;
   const texts = new Map(props.lines.map(({ id, text }) => [id, text]));
-  return { ...found, texts: found.lines.map((id) => texts.get(id) ?? id) };
+  return { ...found.value, texts: found.value.lines.map((id) => texts.get(id) ?? id) };
 });
 function mend(): void {
   const need = circle.value?.weakest;

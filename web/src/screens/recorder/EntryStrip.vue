@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { cellOf, entryWords, type Entry, type TrayCell } from '@bemtor/core';
-import { nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { timeOfDay } from '../../composables/format.ts';
 import type { StripLine } from '../../stores/recording.ts';
 import PictureThumb from '../../pictures/PictureThumb.vue';
@@ -26,6 +26,16 @@ const strip = ref<HTMLElement | null>(null);
 const letterOf = (entry: Entry): string =>
   entry.kind === 'undo' ? (cellOf(props.cells, entry.joint.screw)?.letter ?? '') : '';
 
+/** A long recording shows its last lines; those before come by a key, or where one of them is chosen. */
+const piece = 200;
+const more = ref(0);
+const from = computed(() => {
+  const chosen = props.lines.findIndex((line) => line.id === props.selected);
+  const first = Math.max(0, props.lines.length - piece - more.value);
+  return chosen < 0 ? first : Math.min(first, Math.max(0, chosen - piece / 2));
+});
+const shown = computed(() => props.lines.slice(from.value));
+
 function showNow(): void {
   const row = props.selected ? strip.value?.querySelector('.selected') : strip.value?.lastElementChild;
   row?.scrollIntoView({ block: 'nearest' });
@@ -43,8 +53,13 @@ onBeforeUnmount(() => observer.disconnect());
 
 <template>
   <ol ref="strip" class="strip" aria-label="Lines kept">
+    <li v-if="from > 0" class="before">
+      <v-btn variant="text" data-testid="earlier-lines" @click="more += piece"
+        >{{ from }} earlier lines</v-btn
+      >
+    </li>
     <li
-      v-for="line in lines"
+      v-for="line in shown"
       :key="line.id"
       :class="{
         selected: line.id === selected,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Sequence } from '@bemtor/core';
-import { computed, nextTick, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import Draggable from 'vuedraggable';
 import KeyHint from '../../components/KeyHint.vue';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
@@ -27,6 +27,14 @@ const emit = defineEmits<{
 
 const jointOf = computed(() => new Map(props.sequence.joints.map((joint) => [joint.id as string, joint])));
 
+/** A device of hundreds of acts shows its first; the others come by a key, or where one of them is at hand. */
+const piece = 150;
+const more = ref(0);
+const shown = computed(() => {
+  const chosen = props.rows.findIndex(({ action }) => action.id === props.at);
+  return props.rows.slice(0, Math.max(piece + more.value, chosen + piece / 2));
+});
+
 function dropped(event: { moved?: { element: ReviewRow; newIndex: number } }): void {
   if (event.moved) emit('move', event.moved.element.action.id, event.moved.newIndex);
 }
@@ -41,7 +49,7 @@ watch(
 
 <template>
   <Draggable
-    :model-value="[...rows]"
+    :model-value="[...shown]"
     tag="ol"
     class="rows"
     :item-key="(row: ReviewRow) => row.action.id"
@@ -98,6 +106,13 @@ watch(
           </ul>
           <PictureStrip :pictures="row.pictures" :about="() => `Photo: ${row.words}`" />
         </div>
+      </li>
+    </template>
+    <template #footer>
+      <li v-if="shown.length < rows.length" class="more">
+        <v-btn variant="text" data-testid="more-rows" @click="more += piece"
+          >{{ rows.length - shown.length }} more acts</v-btn
+        >
       </li>
     </template>
   </Draggable>

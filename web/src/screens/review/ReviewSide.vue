@@ -127,6 +127,9 @@ const lost = computed(() => review.lost.value.map((part) => lowerName(partNameOf
           </v-btn>
         </li>
       </ul>
+      <v-btn v-if="review.moreOthers.value !== null" variant="text" @click="review.showMoreOthers"
+        >More recordings</v-btn
+      >
     </template>
     <p
       v-for="contradiction in review.derived.value?.contradictions ?? []"

@@ -58,13 +58,28 @@ export function useReview(unitId: string) {
       runs.value = found.evidence;
       const own = recording.stream.streamId.value;
       settledElsewhere.value = found.settled.filter((one) => one.recording !== own).map(({ edit }) => edit);
-      const { recordings } = (await read<{ recordings: RecordingSummary[] }>(`${model}/recordings`)).value;
-      others.value = recordings.filter(({ unitId: of }) => of !== unitId);
+      others.value = [];
+      await readOthers(model, '');
       await witnesses.open(unitId, others.value);
       await revisions.list(unit.value.model.code);
     } catch (error) {
       if (!(error instanceof Away)) throw error;
     }
+  }
+
+  /** Where the next page of them begins; null where all are here. */
+  const moreOthers = ref<string | null>(null);
+  async function readOthers(model: string, query: string): Promise<void> {
+    const { recordings, next } = (
+      await read<{ recordings: RecordingSummary[]; next: string | null }>(`${model}/recordings${query}`)
+    ).value;
+    others.value = [...others.value, ...recordings.filter(({ unitId: of }) => of !== unitId)];
+    moreOthers.value = next;
+  }
+  async function showMoreOthers(): Promise<void> {
+    if (!unit.value || moreOthers.value === null) return;
+    const model = `/models/${encodeURIComponent(unit.value.model.code)}`;
+    await readOthers(model, `?behind=${encodeURIComponent(moreOthers.value)}`);
   }
 
   const derivation = computed(() => {
@@ -73,7 +88,8 @@ export function useReview(unitId: string) {
       ...(own.length > 0 ? [{ id: unit.value?.recording?.id ?? '', lines: own }] : []),
       ...witnesses.recordings.value,
     ];
-    if (!model.value || all.length === 0) return null;
+    // A long recording comes in pieces, and is derived from once it is whole.
+    if (!ready.value || !model.value || all.length === 0) return null;
     return deriveSequence(all, model.value.model, model.value.options);
   });
   const derived = computed(() => (derivation.value?.ok ? derivation.value.value : null));
@@ -151,6 +167,8 @@ export function useReview(unitId: string) {
     nextNumber,
     waiting,
     others,
+    moreOthers,
+    showMoreOthers,
     witnesses,
     revisions,
     ...publishing,
