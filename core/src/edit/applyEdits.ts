@@ -52,12 +52,19 @@ function applyEdit(sequence: Sequence, edit: Edit): Sequence | null {
       return removeAct(sequence, edit.action);
     case 'split':
       return splitPart(sequence, edit);
+    case 'name':
+      return sequence.parts.some(({ id }) => id === edit.part) ? withName(sequence, edit) : null;
     case 'join':
       return joinParts(sequence, edit);
     default:
       return unreachable(edit);
   }
 }
+
+const withName = (sequence: Sequence, { part, name }: EditOf<'name'>): Sequence => ({
+  ...sequence,
+  parts: sequence.parts.map((one) => (one.id === part ? { ...one, name } : one)),
+});
 
 function withJointEdit(sequence: Sequence, edit: EditOf<'count' | 'screw' | 'where'>): Sequence {
   return withJoint(sequence, edit.joint, (joint) => {

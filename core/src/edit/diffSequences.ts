@@ -129,8 +129,13 @@ function rest(before: Sequence, after: Sequence): Change[] {
     all.map(({ id, numbers }) =>
       [lowerName(partNameOf(id)), ...numbers.map(({ number, role }) => `${number} (${role})`)].join(' '),
     );
+  const names = before.parts.flatMap(({ id, name }): Change[] => {
+    const now = after.parts.find((part) => part.id === id)?.name ?? name;
+    return now === name ? [] : [{ kind: 'part', action: null, words: `called ${now}, was ${name}` }];
+  });
   const checks = ({ checks: all }: Sequence): string[] => all.map(({ at, text }) => `${at}: ${text}`);
   return [
+    ...names,
     ...changes('part', parts(before), parts(after)),
     ...changes('check', checks(before), checks(after)),
   ];

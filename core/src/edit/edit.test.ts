@@ -6,6 +6,7 @@ import type { Entry } from '../reader/entries/entry.ts';
 import { readLine } from '../reader/readLine.ts';
 import { foldEdits, recordBodySchema, type RecordBody } from '../record/log.ts';
 import { planRoute } from '../route/planRoute.ts';
+import { actionWords, indexSequence } from '../sequence/describe.ts';
 import { readSequence } from '../sequence/readSequence.ts';
 import type { Sequence } from '../sequence/schema.ts';
 import { demoSequence } from '../testing/demo.ts';
@@ -172,6 +173,12 @@ describe('a document edited by hand', () => {
       { what: 'pin', action: 'slide-memory', before: 'unplug-fan' },
       { what: 'remove', action: 'lift-sim-tray' },
     ]);
+    const called = edited([{ what: 'name', part: 'fan', name: 'Blower' }]);
+    expect(diffSequences(lark, called)).toEqual([
+      { kind: 'part', action: null, words: 'called Blower, was Fan' },
+    ]);
+    const index = indexSequence(called);
+    expect(called.actions.map((action) => actionWords(index, action))).toContain('Blower off');
     const words = diffSequences(lark, after).map((change) => `${change.kind}: ${change.words}`);
     expect(words).toEqual(
       expect.arrayContaining([

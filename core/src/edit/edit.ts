@@ -36,6 +36,8 @@ export const editSchema = z.discriminatedUnion('what', [
     into: slug,
     name: z.string().min(1).max(80),
   }),
+  /** What the part is called; its id, and all that refers to it, stays. */
+  z.strictObject({ what: z.literal('name'), part: slug, name: z.string().min(1).max(80) }),
   /** Two names for one part: the acts of the first belong to the second. */
   z.strictObject({ what: z.literal('join'), part: slug, into: slug }),
 ]);

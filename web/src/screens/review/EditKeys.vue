@@ -15,6 +15,7 @@ const short: Readonly<Record<Ask, string>> = {
   insert: 'new act',
   pin: 'waits for',
   split: 'own part',
+  name: 'name',
   join: 'same part',
 };
 </script>

@@ -35,6 +35,7 @@ describe('editing an act in Review', () => {
     ['tool', '', { what: 'tool', tool: null }],
     ['pin', 'unplug-fan', { what: 'pin', before: 'unplug-fan' }],
     ['split', 'Rear lid', { what: 'split', into: 'rear-lid', name: 'Rear lid' }],
+    ['name', 'Bottom shell', { what: 'name', part: 'base-cover', name: 'Bottom shell' }],
     ['join', 'fan', { what: 'join', part: 'base-cover', into: 'fan' }],
     ['insert', '2 T5 M2x3', { what: 'insert', after: 'unscrew-base-cover' }],
   ])('%s: “%s”', (ask, typed, expected) => {
@@ -50,6 +51,8 @@ describe('editing an act in Review', () => {
     ['pin', 'unscrew-base-cover'],
     ['pin', 'nowhere'],
     ['split', '  '],
+    ['name', ' '],
+    ['name', 'x'.repeat(81)],
     ['join', 'nowhere'],
     ['insert', 'zorp blah'],
     ['insert', 'base cover off'],

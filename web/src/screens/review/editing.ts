@@ -24,6 +24,7 @@ export const asks = {
   insert: { key: 'i', label: 'New act after this one, as a bench line', hint: 'e.g. fan 2 PH0 M2x4' },
   pin: { key: 'b', label: 'This act waits for', hint: 'choose an act' },
   split: { key: 's', label: 'These acts belong to', hint: 'name of the part' },
+  name: { key: 'n', label: 'What this part is called', hint: 'its name in every step' },
   join: { key: 'j', label: 'This part is the same as', hint: 'choose a part' },
 } as const;
 export type Ask = keyof typeof asks;
@@ -51,6 +52,8 @@ export function standing(sequence: Sequence, action: Action, ask: Ask): string {
       return action.note;
     case 'tool':
       return action.tool ?? '';
+    case 'name':
+      return sequence.parts.find(({ id }) => id === action.part)?.name ?? '';
     default:
       return '';
   }
@@ -103,6 +106,10 @@ export function answerTo(
         ? done({ what: 'split', actions: [...marked], into, name: text })
         : fault('A name is needed.');
     }
+    case 'name':
+      return text !== '' && text.length <= 80
+        ? done({ what: 'name', part: action.part, name: text })
+        : fault('A name of at most 80 characters is needed.');
     case 'join':
       return sequence.parts.some(({ id }) => id === text)
         ? done({ what: 'join', part: action.part, into: text })
@@ -194,6 +201,8 @@ export function editWords(sequence: Sequence, edit: Edit): string {
       return `${act(edit.action)} taken out`;
     case 'split':
       return `${edit.actions.map(act).join(', ')} belong to ${lowerName(edit.name)}`;
+    case 'name':
+      return `${lowerName(partNameOf(edit.part))} is called ${edit.name}`;
     case 'join':
       return `${lowerName(partNameOf(edit.part))} is ${part(edit.into)}`;
   }
