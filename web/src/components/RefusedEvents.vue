@@ -31,11 +31,10 @@ function onGround(body: ShopEvent, stands: unknown): ShopEvent {
       <p>
         <strong>{{ shopWords(item.body, labelOf) }}</strong>
       </p>
-      <p v-if="item.refused" class="soft">
-        {{ item.refused.detail
-        }}<template v-if="standsWords(item.body, item.refused.stands)"
-          >. There now: {{ standsWords(item.body, item.refused.stands) }}</template
-        >
+      <p v-if="item.refused">
+        <template v-if="isDisputed(item)"
+          >Somebody else was first. There now: {{ standsWords(item.body, item.refused.stands) }}</template
+        ><template v-else>{{ item.refused.detail }}</template>
       </p>
       <p class="acts">
         <v-btn
@@ -63,8 +62,6 @@ li {
   display: flex;
   flex-wrap: wrap;
   gap: 12px;
-}
-.soft {
-  color: var(--ink-soft);
+  padding-top: 8px;
 }
 </style>

@@ -45,10 +45,10 @@ const stateOf = ({ revision, retired, mergedInto }: ModelSummary): string =>
   />
   <ul>
     <li v-for="model in found.slice(0, most)" :key="model.code" :data-testid="`model-${model.code}`">
-      <strong class="mono">{{ model.code }}</strong>
+      <strong class="mono code">{{ model.code }}</strong>
       <span>{{ model.maker }} {{ model.name }}, {{ model.form }}</span>
       <small>{{ stateOf(model) }}</small>
-      <v-btn class="act-button" variant="text" :aria-label="`Correct ${model.code}`" @click="asked = model"
+      <v-btn class="correct" variant="text" :aria-label="`Correct ${model.code}`" @click="asked = model"
         >Correct</v-btn
       >
     </li>

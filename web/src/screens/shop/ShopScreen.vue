@@ -222,8 +222,16 @@ input {
   border-bottom: 1px solid var(--card-line);
   max-width: 860px;
 }
-.shop :deep(li .act-button:last-child) {
+.shop :deep(.code) {
+  min-width: 100px;
+}
+.shop :deep(.correct) {
   margin-left: auto;
+  min-height: var(--touch);
+  color: var(--ink-soft);
+  text-decoration: underline;
+  text-transform: none;
+  letter-spacing: 0;
 }
 li button:not(.v-btn) {
   margin-left: auto;

@@ -68,7 +68,7 @@ async function keep(): Promise<void> {
           >{{ other }} ×</v-btn
         ></span
       >
-      <v-btn class="act-button" variant="text" :aria-label="`Correct ${one.name}`" @click="ask(one)"
+      <v-btn class="correct" variant="text" :aria-label="`Correct ${one.name}`" @click="ask(one)"
         >Correct</v-btn
       >
     </li>

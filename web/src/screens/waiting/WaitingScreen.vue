@@ -73,8 +73,8 @@ async function drop(): Promise<void> {
   <section class="card waiting" aria-label="What waits on this device">
     <h1>What waits on this device</h1>
     <p class="soft">
-      Every line and act is kept here first and sent in order. What the server refuses stays until you say
-      what becomes of it.
+      All that is said and done is kept here first and sent in order. What the server refuses stays until you
+      say what becomes of it.
     </p>
     <EmptyState
       v-if="waiting?.length === 0 && pictures.length === 0 && shopItems().length === 0"
