@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { allKept, hurryUntil, inPhase, typeLine } from './support/bench.ts';
+import { allKept, fillNewModel, hurryUntil, inPhase, typeLine } from './support/bench.ts';
 
 const lines = [
   'base cover: 6 T5 M2x5',
@@ -153,14 +153,7 @@ test.describe('by touch alone', () => {
     test.setTimeout(180_000);
     await page.goto('/');
     await page.getByRole('button', { name: 'a unit arrives' }).tap();
-    await page.getByLabel('Ticket').fill('SK-0501');
-    await page.getByLabel('Model').selectOption('new');
-    for (const [label, value] of [
-      ['Maker', 'Ossel'],
-      ['Name', 'Turn 13'],
-      ['Code on the label', 'OT13-1'],
-    ] as const)
-      await page.getByLabel(label, { exact: true }).fill(value);
+    await fillNewModel(page, 'SK-0501', { maker: 'Ossel', name: 'Turn 13', code: 'OT13-1' });
     await page.getByLabel('Form').selectOption('convertible');
     await page.getByRole('button', { name: 'To intake' }).tap();
     await page.getByRole('button', { name: 'Foot missing' }).tap();

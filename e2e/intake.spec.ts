@@ -1,5 +1,5 @@
 import { expect, test } from './support/app.ts';
-import { hurryUntil, inPhase, openUnit } from './support/bench.ts';
+import { fillNewModel, hurryUntil, inPhase, onDevice, openUnit } from './support/bench.ts';
 
 test('a unit arrives: condition, signs and measurements become stops, targets and a route; nothing is lost', async ({
   page,
@@ -34,6 +34,7 @@ test('a unit arrives: condition, signs and measurements become stops, targets an
   await expect(page.getByRole('link', { name: /SK-0350/ })).toBeVisible();
 
   // Told while the server is away, and the page is left: it is there afterwards, here and on another page.
+  await onDevice(page);
   await app.kill();
   await page.getByRole('group', { name: 'Keyboard' }).getByRole('button', { name: 'backlit' }).click();
   await expect(page.getByTestId('intake-state')).toHaveText('waits for the server');
@@ -59,14 +60,7 @@ test('a model that is new to the shop; two benches that tell of one unit at once
 }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'a unit arrives' }).click();
-  await page.getByLabel('Ticket').fill('SK-0417');
-  await page.getByLabel('Model').selectOption('new');
-  for (const [label, value] of [
-    ['Maker', 'Tervane'],
-    ['Name', 'Wren 11'],
-    ['Code on the label', 'TW11-1'],
-  ] as const)
-    await page.getByLabel(label, { exact: true }).fill(value);
+  await fillNewModel(page, 'SK-0417', { maker: 'Tervane', name: 'Wren 11', code: 'TW11-1' });
   await page.getByRole('button', { name: 'To intake' }).click();
   await expect(page.getByTestId('complaint')).toBeVisible();
   const other = await context.newPage();

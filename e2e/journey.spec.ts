@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test';
 import { type App, expect, test } from './support/app.ts';
-import { allKept, atStep, openUnit, pressUntil, typeLine } from './support/bench.ts';
+import { allKept, atStep, onDevice, openUnit, pressUntil, typeLine } from './support/bench.ts';
 import { larkLines } from './support/larkLines.ts';
 
 const lines = (page: Page) => page.getByTestId('strip-line');
@@ -30,7 +30,7 @@ async function record(page: Page, app: App): Promise<void> {
   await expect(page.getByTestId('cell-B')).toContainText('5');
 
   // The application keeps itself at hand for a reload without a server; that is done in the background.
-  await expect.poll(() => page.evaluate(async () => Boolean(await caches.match('/')))).toBe(true);
+  await onDevice(page);
   // The server dies; the next lines wait visibly, survive a reload, and arrive exactly once.
   await app.kill();
   for (const line of larkLines.slice(6, 8)) await typeLine(page, line);

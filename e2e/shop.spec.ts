@@ -1,13 +1,10 @@
 import type { ModelSummary, UnitSummary } from '@bemtor/core';
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { openUnit, sayElsewhere, typeLines } from './support/bench.ts';
+import { fillNewModel, onDevice, openUnit, sayElsewhere, typeLines } from './support/bench.ts';
 
 /* What is said of units, models, stock and the shop: kept here first, shown at once, disputed in sight, taken back. */
 
-/** The application itself is on this device, so that a page opens without the server. */
-const onDevice = (page: Page) =>
-  expect.poll(() => page.evaluate(async () => Boolean(await caches.match('/')))).toBe(true);
 const unitOf = async (page: Page, url: string, label: string): Promise<UnitSummary | undefined> => {
   const { units } = (await (await page.request.get(`${url}/api/units`)).json()) as { units: UnitSummary[] };
   return units.find((unit) => unit.label === label);
@@ -22,14 +19,7 @@ test('a unit of a new model comes while the server is away: told of, recorded, c
   await onDevice(page);
   await app.kill();
   await page.keyboard.press('a');
-  await page.getByLabel('Ticket').fill('SK-0430');
-  await page.getByLabel('Model').selectOption('new');
-  for (const [label, value] of [
-    ['Maker', 'Tervane'],
-    ['Name', 'Wren 11'],
-    ['Code on the label', 'TW11-1'],
-  ] as const)
-    await page.getByLabel(label, { exact: true }).fill(value);
+  await fillNewModel(page, 'SK-0430', { maker: 'Tervane', name: 'Wren 11', code: 'TW11-1' });
   await page.getByRole('button', { name: 'To intake' }).click();
   await page.getByTestId('complaint').fill('Stops at the quay');
   await expect(page.getByTestId('intake-state')).toHaveText('waits for the server');

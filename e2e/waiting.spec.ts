@@ -1,6 +1,6 @@
 import { expect, test } from './support/app.ts';
 import type { Page } from '@playwright/test';
-import { hurryUntil, openUnit, typeLines } from './support/bench.ts';
+import { hurryUntil, onDevice, openUnit, typeLines } from './support/bench.ts';
 
 /** The recorder of a unit that nobody has recorded, ready for its first line. */
 async function recorder(page: Page): Promise<void> {
@@ -68,6 +68,7 @@ test('what waits is listed, by what it is and why, and leaves the list when the 
   app,
 }) => {
   await recorder(page);
+  await onDevice(page);
   await app.kill();
   await typeHere(page, 'base cover 7 PH0 M2x5');
   await page.getByRole('link', { name: 'What waits' }).click();
@@ -122,8 +123,7 @@ test('photos taken while the server is away show at once, survive a reload, and 
   await recorder(page);
   await typeLines(page, ['base cover 7 PH0 M2x5']);
   await expect(keptLines(page)).toHaveCount(1);
-  // The application itself is on this device.
-  await expect.poll(() => page.evaluate(async () => Boolean(await caches.match('/')))).toBe(true);
+  await onDevice(page);
   await app.kill();
   await page.keyboard.press('ArrowUp');
   for (const count of [1, 2]) {

@@ -120,3 +120,23 @@ export async function sayElsewhere(page: Page, url: string, body: object): Promi
   });
   if (answer.status() !== 201) throw new Error(await answer.text());
 }
+
+/** In the dialog of an arrival: a ticket, and a model that is new to the shop. */
+export async function fillNewModel(
+  page: Page,
+  ticket: string,
+  { maker, name, code }: { readonly maker: string; readonly name: string; readonly code: string },
+): Promise<void> {
+  await page.getByLabel('Ticket').fill(ticket);
+  await page.getByLabel('Model').selectOption('new');
+  for (const [label, value] of [
+    ['Maker', maker],
+    ['Name', name],
+    ['Code on the label', code],
+  ] as const)
+    await page.getByLabel(label, { exact: true }).fill(value);
+}
+
+/** The application itself is on this device: from here on its pages open without the server. */
+export const onDevice = (page: Page): Promise<void> =>
+  expect.poll(() => page.evaluate(async () => Boolean(await caches.match('/')))).toBe(true);

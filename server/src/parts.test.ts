@@ -55,6 +55,9 @@ test('a number read at the bench joins the catalogue; the shopping list reserves
   const count = (onHand: number, more: object = {}) =>
     say(app, { kind: 'stock-counted', number: 'tb 4471', onHand, ordered: 1 }, more);
   await count(2).expect(201);
+  // A clock a year ahead does not stand above the counts of that year.
+  await count(7, { at: new Date(Date.now() + 365 * 86_400_000).toISOString() }).expect(201);
+  await count(2).expect(201);
   // Counted before, told after: the later count stands.
   await count(9, { at: '2026-01-01T08:00:00Z' }).expect(201);
   expect((await request(app).get('/api/parts/TB-4471')).body.stock).toMatchObject({

@@ -3,6 +3,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { shallowReactive } from 'vue';
 import { Away, Failed, Refused, send } from './client.ts';
 import { dropWaiting, putWaiting, waitingOf, type WaitingItem } from './local.ts';
+import { Failures, Retry } from './retry.ts';
 import { technicianHere } from './technician.ts';
 
 /*
@@ -30,9 +31,6 @@ export type Outcome<S = unknown> =
 
 /** The stream's name in this device's store. */
 export const shopStream = 'shop';
-const retryMs = [300, 600, 1_200, 2_500, 5_000];
-/** What the server failed on so often is shown with what can be done, and holds up nothing behind it. */
-const mostFailures = 3;
 
 const here = shallowReactive(new Map<string, ShopItem>());
 /** In this device's store; what is not, for want of room, is only in this page. */
@@ -40,12 +38,11 @@ const written = new Set<string>();
 const unwritten = new Map<string, WaitingItem>();
 /** What the server answered to those who wait for it here. */
 const answers = new Map<string, unknown>();
-const failed = new Map<string, number>();
+const failed = new Failures();
+const retrying = new Retry();
 const listeners = new Set<(body: ShopEvent, stands: unknown) => void>();
 let sending: Promise<void> | null = null;
 let again = false;
-let failures = 0;
-let timer: ReturnType<typeof setTimeout> | undefined;
 let lastOrder = 0;
 let known: Promise<void> | undefined;
 
@@ -115,7 +112,7 @@ function show({ id, at, body }: WaitingItem): void {
 /** Sends what waits, also of other tabs and of pages that were closed. */
 export function sendShop(): Promise<void> {
   again = true;
-  clearTimeout(timer);
+  retrying.cancel();
   return (sending ??= sendInTurn().finally(() => {
     sending = null;
   }));
@@ -126,10 +123,10 @@ async function sendInTurn(): Promise<void> {
     again = false;
     try {
       await oneTab(sendAll);
-      failures = 0;
+      retrying.succeeded();
     } catch (error) {
       if (!(error instanceof Away)) throw error;
-      timer = setTimeout(() => void sendShop(), retryMs[Math.min(failures++, retryMs.length - 1)]);
+      retrying.later(() => void sendShop());
       return;
     }
   }
@@ -163,21 +160,17 @@ async function sendOne({ id, at, by, body }: WaitingItem): Promise<void> {
     for (const listener of listeners) listener(body as ShopEvent, stands);
     await forgetShopItem(id);
   } catch (error) {
+    const why = error instanceof Failed ? failed.count(id) : null;
     if (error instanceof Refused) refuse(id, error.problem);
-    else if (error instanceof Failed && countFailure(id) >= mostFailures)
-      refuse(id, {
-        ...{ type: 'about:blank', title: 'The server failed on it', status: 500, code: 'internal' },
-        detail: `The server failed on it ${mostFailures} times`,
-      });
+    else if (why !== null) refuse(id, failedOn(why));
     else throw error;
   }
 }
 
-function countFailure(id: string): number {
-  const times = (failed.get(id) ?? 0) + 1;
-  failed.set(id, times);
-  return times;
-}
+const failedOn = (detail: string): Problem => ({
+  ...{ type: 'about:blank', title: 'The server failed on it', status: 500, code: 'internal' },
+  detail,
+});
 
 function refuse(id: string, refused: Problem): void {
   const item = here.get(id);
@@ -187,7 +180,7 @@ function refuse(id: string, refused: Problem): void {
 /** Sends once more what was refused. */
 export function retryShopItem(id: string): Promise<void> {
   const item = here.get(id);
-  failed.delete(id);
+  failed.forget(id);
   if (item) here.set(id, { ...item, refused: null });
   return sendShop();
 }
@@ -202,5 +195,5 @@ function forget(id: string): void {
   here.delete(id);
   written.delete(id);
   unwritten.delete(id);
-  failed.delete(id);
+  failed.forget(id);
 }

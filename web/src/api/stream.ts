@@ -17,6 +17,7 @@ import {
   type WaitingItem,
 } from './local.ts';
 import { postItems, postOpening } from './postItems.ts';
+import { Failures, Retry } from './retry.ts';
 import { technicianHere } from './technician.ts';
 
 /** What waits, as this page knows it. */
@@ -46,15 +47,12 @@ export interface Trouble {
   readonly words: string;
 }
 
-const retryMs = [300, 600, 1_200, 2_500, 5_000];
 /** The server takes up to 500 items at once; a crash in between then repeats little. */
 const batch = 100;
 /** A long log comes in pieces, so that the first lines stand soon and no answer is large. */
 const page = 2_000;
 /** The rest of it comes in larger ones. */
 const restPage = 10_000;
-/** What the server failed on so often is shown with what can be done, and holds up nothing behind it. */
-const mostFailures = 3;
 
 /** Of the answers of the server: it has never heard of the stream, or not any more. */
 const isUnknown = (error: unknown): error is Refused =>
@@ -83,16 +81,14 @@ export function useStream<Body>(
   const unsafe = ref(false);
   let sending: Promise<void> | null = null;
   let again = false;
-  let failures = 0;
-  /** How often the server failed on an item. */
-  const failed = new Map<string, number>();
+  const retrying = new Retry();
+  const failed = new Failures();
   /** Later items have a greater order, within one millisecond too. */
   let lastOrder = 0;
   /** Counts the openings and closings: an answer that comes after one belongs to what was open before. */
   let visit = 0;
   /** What is shown comes from this device's snapshot: the server is to be asked again. */
   let stale = false;
-  let timer: ReturnType<typeof setTimeout> | undefined;
   let unfollow = (): void => undefined;
 
   const key = (): string => `${kind}/${streamId.value}`;
@@ -175,7 +171,7 @@ export function useStream<Body>(
 
   /** Sends an item that was refused once more. */
   function retry(id: string): void {
-    failed.delete(id);
+    failed.forget(id);
     waiting.value = waiting.value.map(({ reason, ...item }) =>
       item.id === id || reason === undefined ? item : { ...item, reason },
     );
@@ -296,7 +292,7 @@ export function useStream<Body>(
 
   function flush(): Promise<void> {
     again = true;
-    clearTimeout(timer);
+    retrying.cancel();
     sending ??= sendAll().finally(() => (sending = null));
     return sending;
   }
@@ -310,7 +306,7 @@ export function useStream<Body>(
         await sendWaiting();
         if (stale) await refresh();
         if (stale) throw new Away('The server does not answer');
-        failures = 0;
+        retrying.succeeded();
         away.value = false;
       } catch (error) {
         if (mine !== visit) continue;
@@ -320,7 +316,7 @@ export function useStream<Body>(
         }
         if (!(error instanceof Away)) throw error;
         away.value = true;
-        timer = setTimeout(() => void flush(), retryMs[Math.min(failures++, retryMs.length - 1)]);
+        retrying.later(() => void flush());
         return;
       }
     }
@@ -364,17 +360,11 @@ export function useStream<Body>(
       await send(stream, [item]);
     } catch (error) {
       if (isUnknown(error)) throw error;
+      const why = error instanceof Failed ? failed.count(item.id) : null;
       if (error instanceof Refused) markRefused(item.id, error.message);
-      else if (error instanceof Failed && countFailure(item.id) >= mostFailures)
-        markRefused(item.id, `the server failed on it ${mostFailures} times`);
+      else if (why !== null) markRefused(item.id, why);
       else throw error;
     }
-  }
-
-  function countFailure(id: string): number {
-    const times = (failed.get(id) ?? 0) + 1;
-    failed.set(id, times);
-    return times;
   }
 
   /** What may be sent now: nothing overtakes an item that is still being written to this device. */
@@ -416,7 +406,7 @@ export function useStream<Body>(
     visit++;
     again = false;
     unfollow();
-    clearTimeout(timer);
+    retrying.cancel();
     acknowledged = kept.value = [];
     waiting.value = [];
     loaded.value = false;
