@@ -21,10 +21,10 @@ import {
   viewJob,
 } from '@bemtor/core';
 import { readCorpus } from './lib/corpus.mjs';
+import { randomFrom } from './lib/random.mjs';
 
 const rounds = Number(process.argv[2] ?? 60_000);
-let seed = Number(process.argv[3] ?? 20_261_127);
-const random = (below) => (seed = (seed * 1_103_515_245 + 12_345) % 2_147_483_648) % below;
+const random = randomFrom(Number(process.argv[3] ?? 20_261_127));
 const pick = (list) => list[random(list.length)];
 const some = (most, make) => Array.from({ length: random(most + 1) }, make);
 

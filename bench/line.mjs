@@ -5,6 +5,7 @@
 import { advanceByReading, emptyContext, foldLines, readLine } from '@bemtor/core';
 import { readCorpus } from './lib/corpus.mjs';
 import { machine, ms, quantile, summary, table } from './report.mjs';
+import { randomFrom } from './lib/random.mjs';
 
 const lines = [
   'base cover: 7 PH0 M2x5, 2 captive PH0 rear corners',
@@ -61,8 +62,7 @@ console.log(
 
 const fuzzed = Number(process.argv[2] ?? 200_000);
 const words = [...new Set(sessions.flatMap(({ rows: said }) => said.flatMap(({ say }) => say.split(' '))))];
-let seed = 20_261_126;
-const random = (below) => (seed = (seed * 1_103_515_245 + 12_345) % 2_147_483_648) % below;
+const random = randomFrom(20_261_126);
 let slowest = 0;
 let thrown = 0;
 for (let i = 0; i < fuzzed; i++) {
