@@ -39,7 +39,8 @@ export class NeedGraph {
     if (this.known.has(key)) return true;
     this.known.add(key);
     this.needs.push({ action, before, basis, lines });
-    this.follow(this.placeOf(action), this.placeOf(before));
+    // What follows already brings all before it along.
+    if (!this.implies(action, before)) this.follow(this.placeOf(action), this.placeOf(before));
     return true;
   }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { fieldsOf, type ShopEvent } from '@bemtor/core';
 import { forgetShopItem, retryShopItem, tellShop, type ShopItem } from '../api/shopLog.ts';
-import { shopWords, standsWords } from '../screens/waiting/shopWords.ts';
+import { shopWords, standsWords } from '../composables/shopWords.ts';
 
 /** What was said here and the server would not have: why, what stands instead, and what can be done with each. */
 defineProps<{ items: readonly ShopItem[]; labelOf: (unit: string) => string }>();

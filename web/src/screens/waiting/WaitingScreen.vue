@@ -12,7 +12,7 @@ import { forgetPicture, picturesHere, sendPictures, type PictureHere } from '../
 import { useLabels } from './useLabels.ts';
 import PictureThumb from '../../pictures/PictureThumb.vue';
 import { itemWords } from './itemWords.ts';
-import { shopWords } from './shopWords.ts';
+import { shopWords } from '../../composables/shopWords.ts';
 
 /** All that waits on this device for the server: of which recording or job, why, and what can be done with it. */
 const waiting = shallowRef<readonly Leftover[] | null>(null);
