@@ -61,7 +61,8 @@ export function useBench() {
   async function load(): Promise<void> {
     fault.value = null;
     try {
-      void sendLeftovers().then((left) => (streams.value = left.length));
+      // First what a page before left to be sent: a job that was closed there is closed here.
+      streams.value = (await sendLeftovers()).length;
       const answer = await read<Page>('/units');
       known.value = answer.value.units;
       pages.value.bench = answer.value.next ?? null;
