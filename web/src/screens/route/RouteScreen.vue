@@ -101,9 +101,7 @@ const thin = useThinGround(settled, document, route);
 const borne = ref<InstanceType<typeof NotBorneOut> | null>(null);
 
 onMounted(async () => {
-  // Times are learned beside: a route can be looked for without them.
-  void times.load();
-  await Promise.all([store.load(props.unitId), shop.load()]);
+  await Promise.all([store.load(props.unitId), shop.load(), times.load()]);
   await settled.load();
   if (unit.value) void photos.load(unit.value.model.code);
   assumed.value = { ...usualAssumed, weights: schoolWeights(shop.schools) };
