@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { allKept, fillNewModel, hurryUntil, inPhase, typeLine } from './support/bench.ts';
+import { allKept, fillNewModel, hurryUntil, inPhase, runByButtons, typeLine } from './support/bench.ts';
 
 const lines = [
   'base cover: 6 T5 M2x5',
@@ -133,20 +133,6 @@ test.describe('by touch alone', () => {
     await expect(page.getByRole('dialog')).toHaveCount(0);
   }
 
-  /** Every step by its large button, all screws of a step at once; then the close by its own. */
-  async function runByTouch(page: Page): Promise<void> {
-    const run = page.locator('.run');
-    for (let taps = 0; taps < 60 && (await run.getAttribute('data-phase')) !== 'close'; taps++) {
-      await expect(run).toHaveAttribute('data-holding', 'false', { timeout: 40_000 });
-      const step = await run.getAttribute('data-step');
-      const all = page.getByRole('button', { name: 'Enter all' });
-      await ((await all.isVisible()) ? all : page.getByRole('button', { name: /^Space/ })).tap();
-      await expect(run).not.toHaveAttribute('data-step', step ?? '');
-    }
-    await page.getByTestId('close-job').tap();
-    await expect(page.getByTestId('closed')).toBeVisible();
-  }
-
   test('a new convertible with a missing foot: from its arrival to the last page and back to its owner', async ({
     page,
   }) => {
@@ -193,7 +179,9 @@ test.describe('by touch alone', () => {
       .tap();
     await expect(page.getByTestId('route-step').last()).toContainText('Battery off');
     await page.getByTestId('start-run').tap();
-    await runByTouch(page);
+    await runByButtons(page, (button) => button.tap());
+    await page.getByTestId('close-job').tap();
+    await expect(page.getByTestId('closed')).toBeVisible();
     await expect(page.getByTestId('closing-facts')).toContainText(/foot/i);
 
     // Opened again with a reason, and closed again.

@@ -1,23 +1,10 @@
 import { configure, runSteps } from '@bemtor/core';
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { startRun } from './support/bench.ts';
+import { runByButtons, startRun } from './support/bench.ts';
 import { published } from './support/summary.ts';
 
 const title = (page: Page) => page.getByTestId('step-title');
-
-/** Through a whole job by touch alone: every step by its large button, all screws of a step at once. */
-async function runByTouch(page: Page): Promise<void> {
-  const run = page.locator('.run');
-  for (let taps = 0; taps < 200 && (await run.getAttribute('data-phase')) !== 'close'; taps++) {
-    await expect(run).toHaveAttribute('data-holding', 'false', { timeout: 40_000 });
-    const step = await run.getAttribute('data-step');
-    const all = page.getByRole('button', { name: 'Enter all' });
-    if (await all.isVisible()) await all.click();
-    else await page.getByRole('button', { name: /^Space/ }).click();
-    await expect(run).not.toHaveAttribute('data-step', step ?? '');
-  }
-}
 
 for (const [unit, device, key] of [
   ['SK-0398', 'handheld', '1'],
@@ -29,7 +16,7 @@ for (const [unit, device, key] of [
     await page.clock.install();
     await startRun(page, unit, key);
     const ticking = setInterval(() => void page.clock.fastForward(5_000).catch(() => undefined), 200);
-    await runByTouch(page);
+    await runByButtons(page, (button) => button.click());
     clearInterval(ticking);
     await expect(page.getByTestId('balance')).toHaveText('The ledger balances');
     await page.getByTestId('close-job').click();

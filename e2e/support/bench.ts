@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** Types one bench line and keeps it. */
 export async function typeLine(page: Page, line: string): Promise<void> {
@@ -110,6 +110,18 @@ export async function withTime<T>(page: Page, goOn: () => Promise<T>): Promise<T
     return await goOn();
   } finally {
     clearInterval(ticking);
+  }
+}
+
+/** Through a job by its buttons alone, up to the close: every step by its large one, all screws of a step at once. */
+export async function runByButtons(page: Page, press: (button: Locator) => Promise<void>): Promise<void> {
+  const run = page.locator('.run');
+  for (let presses = 0; presses < 200 && (await run.getAttribute('data-phase')) !== 'close'; presses++) {
+    await expect(run).toHaveAttribute('data-holding', 'false', { timeout: 40_000 });
+    const step = await run.getAttribute('data-step');
+    const all = page.getByRole('button', { name: 'Enter all' });
+    await press((await all.isVisible()) ? all : page.getByRole('button', { name: /^Space/ }));
+    await expect(run).not.toHaveAttribute('data-step', step ?? '');
   }
 }
 

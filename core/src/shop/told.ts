@@ -61,13 +61,17 @@ function withField(thing: Fields, [name = '', ...inner]: readonly string[], valu
   return Object.fromEntries(Object.entries(thing).filter(([other]) => other !== name));
 }
 
+/** What stands at some fields now; null: nothing. */
+export function standingAt(stands: object, paths: readonly string[]): Told['set'] {
+  const now = fieldsOf(stands);
+  return Object.fromEntries(paths.map((at) => [at, now.get(at) ?? null]));
+}
+
 /** The fields that stand neither as they were when it was said nor as they are to be, by path. */
 export function disputedFields(stands: object, { set, was }: Told): string[] {
-  const now = fieldsOf(stands);
-  return Object.keys(set).filter((at) => {
-    const value = now.get(at) ?? null;
-    return !sameDocument(value, was[at] ?? null) && !sameDocument(value, set[at]);
-  });
+  return Object.entries(standingAt(stands, Object.keys(set)))
+    .filter(([at, value]) => !sameDocument(value, was[at] ?? null) && !sameDocument(value, set[at]))
+    .map(([at]) => at);
 }
 
 /** What takes it back, as long as nobody has said something else meanwhile. */

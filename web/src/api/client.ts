@@ -48,19 +48,14 @@ function problemIn(text: string, status: number, title: string): Problem {
   }
 }
 
-export async function send<T>(
-  path: string,
-  body: unknown,
-  headers: Record<string, string> = {},
-  method: 'POST' | 'PUT' = 'POST',
-): Promise<T> {
+export async function send<T>(path: string, body: unknown): Promise<T> {
   const text = JSON.stringify(keepable(body));
   const response = await request(path, {
-    method,
+    method: 'POST',
     // A page that is left in the middle of sending lets a small request go on.
     keepalive: text.length < keepaliveLimit,
     body: text,
-    headers: { 'Content-Type': 'application/json', ...headers },
+    headers: { 'Content-Type': 'application/json' },
   });
   return (await response.json()) as T;
 }

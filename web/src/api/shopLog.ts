@@ -92,6 +92,13 @@ export async function tellShop<S = unknown>(body: ShopEvent): Promise<Outcome<S>
   throw new Away('This device has no room left and the server does not answer: nothing was kept');
 }
 
+/** Says what somebody waits to hear of: what is refused is told here and now, and does not stay among what waits. */
+export async function askShop<S = unknown>(body: ShopEvent): Promise<Outcome<S>> {
+  const outcome = await tellShop<S>(body);
+  if (outcome.state === 'refused') await forgetShopItem(outcome.id);
+  return outcome;
+}
+
 /** Resolves once this page knows what waits of pages before it. */
 export const shopKnown = (): Promise<void> => (known ??= readBefore());
 

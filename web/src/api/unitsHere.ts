@@ -4,11 +4,12 @@ import {
   unitFacts,
   unitWith,
   type ModelSummary,
+  type Told,
   type UnitFacts,
   type UnitSummary,
 } from '@bemtor/core';
 import { writeSnapshot } from './local.ts';
-import { onShopKept, saidHere, tellShop, type Outcome } from './shopLog.ts';
+import { onShopKept, saidHere } from './shopLog.ts';
 
 /* Units and models as this device knows them: as the server has them, with what was said here and waits. */
 
@@ -41,14 +42,10 @@ export function benchHere(
   ].filter(({ leftAt, withdrawn }) => leftAt === null && !withdrawn);
 }
 
-/** Says something of a unit as it is shown here; all else stays as it is. Null where nothing changes. */
-export async function tellUnit(
-  unit: UnitSummary,
-  facts: Partial<UnitFacts>,
-): Promise<Outcome<UnitSummary> | null> {
+/** What is to be said so that a unit, as it is shown here, has these facts; null where nothing changes. */
+export function unitTold(unit: UnitSummary, facts: Partial<UnitFacts>): Told | null {
   const before = unitFacts(unit);
-  const told = toldBetween(before, { ...before, ...facts });
-  return told ? tellShop<UnitSummary>({ kind: 'unit-told', unit: unit.id, ...told }) : null;
+  return toldBetween(before, { ...before, ...facts });
 }
 
 /** The unit that an event's answer is about; null where it is about none. */

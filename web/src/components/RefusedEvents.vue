@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fieldsOf, type ShopEvent } from '@bemtor/core';
+import { standingAt, type ShopEvent } from '@bemtor/core';
 import { forgetShopItem, retryShopItem, tellShop, type ShopItem } from '../api/shopLog.ts';
 import { shopWords, standsWords } from '../composables/shopWords.ts';
 
@@ -17,11 +17,7 @@ async function insist({ id, body, refused }: ShopItem): Promise<void> {
 function onGround(body: ShopEvent, stands: unknown): ShopEvent {
   if (body.kind === 'word-told') return { ...body, was: (stands as string | null) ?? null };
   if (!('was' in body) || typeof stands !== 'object' || stands === null) return body;
-  const now = fieldsOf(stands);
-  return {
-    ...body,
-    was: Object.fromEntries(Object.keys(body.set).map((at) => [at, now.get(at) ?? null])),
-  };
+  return { ...body, was: standingAt(stands, Object.keys(body.set)) };
 }
 </script>
 

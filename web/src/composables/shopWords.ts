@@ -1,4 +1,4 @@
-import { fieldsOf, partNameOf, type ShopEvent } from '@bemtor/core';
+import { partNameOf, standingAt, type ShopEvent } from '@bemtor/core';
 
 /** What was said of the shop, in words; `labelOf` names a unit. */
 export function shopWords(event: ShopEvent, labelOf: (unit: string) => string): string {
@@ -62,6 +62,5 @@ function valueWords(value: unknown): string {
 export function standsWords(event: ShopEvent, stands: unknown): string | null {
   if (event.kind === 'word-told') return stands === null ? 'no word' : `“${String(stands)}”`;
   if (!('set' in event) || typeof stands !== 'object' || stands === null) return null;
-  const now = fieldsOf(stands);
-  return fieldWords(Object.fromEntries(Object.keys(event.set).map((at) => [at, now.get(at) ?? null])));
+  return fieldWords(standingAt(stands, Object.keys(event.set)));
 }

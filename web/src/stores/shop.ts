@@ -10,7 +10,7 @@ import {
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, type ShallowRef } from 'vue';
 import { Away, read } from '../api/client.ts';
-import { forgetShopItem, onShopKept, saidHere, tellShop } from '../api/shopLog.ts';
+import { askShop, onShopKept, saidHere } from '../api/shopLog.ts';
 import { rememberTechnician, technicianHere } from '../api/technician.ts';
 
 /** What the shop has set for itself: its own words, how it works, and who works at this device. */
@@ -54,10 +54,9 @@ export const useShop = defineStore('shop', () => {
 
   /** Says how the shop works; answers in words why that was refused, and then shows what stands. */
   async function tell(event: ShopEvent): Promise<string | null> {
-    const outcome = await tellShop(event);
+    const outcome = await askShop(event);
     if (outcome.state !== 'refused') return null;
     const { problem } = outcome;
-    await forgetShopItem(outcome.id);
     await load();
     return problem.code === 'setting-conflict'
       ? 'Somebody else changed this in the meantime. Theirs is shown now; make your change again.'

@@ -2,8 +2,8 @@ import type { Model, Option, RevisionLine, Sequence, UnitFacts, UnitSummary } fr
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { Away, read, Refused } from '../api/client.ts';
-import { forgetShopItem, onShopKept, saidHere, sendShop, shopKnown } from '../api/shopLog.ts';
-import { modelHere, tellUnit, unitHere, unitOfAnswer } from '../api/unitsHere.ts';
+import { askShop, onShopKept, saidHere, sendShop, shopKnown } from '../api/shopLog.ts';
+import { modelHere, unitHere, unitOfAnswer, unitTold } from '../api/unitsHere.ts';
 
 export interface Published extends RevisionLine {
   readonly document: Sequence;
@@ -104,10 +104,10 @@ export const useUnit = defineStore('unit', () => {
   async function change(facts: Partial<UnitFacts>): Promise<string | null> {
     if (!unit.value) return 'no unit is open';
     const { id } = unit.value;
-    const outcome = await tellUnit(unit.value, facts);
+    const told = unitTold(unit.value, facts);
+    const outcome = told && (await askShop({ kind: 'unit-told', unit: id, ...told }));
     if (outcome?.state !== 'refused') return null;
     const { problem } = outcome;
-    await forgetShopItem(outcome.id);
     if (problem.code !== 'unit-conflict') return problem.detail;
     await load(id);
     return 'Somebody else changed this in the meantime. Theirs is shown now; make your change again.';

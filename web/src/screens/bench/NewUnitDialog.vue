@@ -3,7 +3,7 @@ import { forms, type Form, type ModelSummary } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { read } from '../../api/client.ts';
-import { forgetShopItem, saidHere, tellShop, type Outcome } from '../../api/shopLog.ts';
+import { askShop, saidHere, type Outcome } from '../../api/shopLog.ts';
 import { modelHere } from '../../api/unitsHere.ts';
 
 /** A unit arrives: its ticket number and its model, known or new; everything else is asked at intake. */
@@ -51,9 +51,9 @@ async function arrive(): Promise<void> {
   try {
     const { form, ...names } = fresh.value;
     const [maker, name, made] = [names.maker.trim(), names.name.trim(), names.code.trim()];
-    if (isNew.value) await accepted(tellShop({ kind: 'model-made', code: made, maker, name, form }));
+    if (isNew.value) await accepted(askShop({ kind: 'model-made', code: made, maker, name, form }));
     const model = isNew.value ? made : (code.value ?? '');
-    await accepted(tellShop({ kind: 'unit-arrived', unit: id, label: label.value.trim(), model }));
+    await accepted(askShop({ kind: 'unit-arrived', unit: id, label: label.value.trim(), model }));
     open.value = false;
     emit('arrived', id);
   } catch (error) {
@@ -65,9 +65,7 @@ async function arrive(): Promise<void> {
 /** What is refused is put right here, and said anew; what the server has not heard of waits on this device. */
 async function accepted(telling: Promise<Outcome>): Promise<void> {
   const outcome = await telling;
-  if (outcome.state !== 'refused') return;
-  await forgetShopItem(outcome.id);
-  throw new Error(outcome.problem.detail);
+  if (outcome.state === 'refused') throw new Error(outcome.problem.detail);
 }
 </script>
 

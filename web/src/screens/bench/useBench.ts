@@ -1,17 +1,9 @@
-import {
-  takenBack,
-  toldBetween,
-  unitFacts,
-  type ModelSummary,
-  type Told,
-  type UnitFacts,
-  type UnitSummary,
-} from '@bemtor/core';
+import { takenBack, type ModelSummary, type Told, type UnitFacts, type UnitSummary } from '@bemtor/core';
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
 import { sendLeftovers } from '../../api/leftovers.ts';
-import { forgetShopItem, onShopKept, shopItems, tellShop } from '../../api/shopLog.ts';
-import { benchHere, unitHere, unitOfAnswer } from '../../api/unitsHere.ts';
+import { askShop, onShopKept, shopItems } from '../../api/shopLog.ts';
+import { benchHere, unitHere, unitOfAnswer, unitTold } from '../../api/unitsHere.ts';
 import { useTold } from '../../composables/useTold.ts';
 
 interface Page {
@@ -94,9 +86,8 @@ export function useBench() {
   /** Says something of a unit, shown at once; false, with the reason told, where the server would not have it. */
   async function say(unit: UnitSummary, what: Told, words: string): Promise<boolean> {
     try {
-      const outcome = await tellShop({ kind: 'unit-told', unit: unit.id, ...what });
+      const outcome = await askShop({ kind: 'unit-told', unit: unit.id, ...what });
       if (outcome.state !== 'refused') return true;
-      await forgetShopItem(outcome.id);
       tell(
         outcome.problem.code === 'unit-conflict'
           ? `Somebody changed ${unit.label} in the meantime; it is shown as it stands now.`
@@ -131,8 +122,7 @@ export function useBench() {
   }
   /** Its ticket, its serial or its model was wrong; one key takes the correction back. */
   async function correct(unit: UnitSummary, facts: Correction): Promise<void> {
-    const before = unitFacts(unit);
-    const what = toldBetween(before, { ...before, ...facts });
+    const what = unitTold(unit, facts);
     if (!what) return;
     const { label = unit.label } = facts;
     const words = label === unit.label ? '' : `: ${label} from here on`;

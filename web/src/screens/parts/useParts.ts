@@ -2,7 +2,7 @@ import type { PartDetail, PartHit, ShopEvent, Stock, UnitSummary, Want } from '@
 import { v7 as uuidv7 } from 'uuid';
 import { computed, onMounted, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { read, Refused } from '../../api/client.ts';
-import { forgetShopItem, onShopKept, saidHere, tellShop } from '../../api/shopLog.ts';
+import { askShop, onShopKept, saidHere } from '../../api/shopLog.ts';
 import { useTold } from '../../composables/useTold.ts';
 import { stockWith, wantsWith } from './shelfHere.ts';
 
@@ -86,10 +86,8 @@ export function useParts() {
   /** Says something of the shelf or the list; what the server will not have is told. */
   const say = (event: ShopEvent): Promise<void> =>
     guarded(async () => {
-      const outcome = await tellShop(event);
-      if (outcome.state !== 'refused') return;
-      await forgetShopItem(outcome.id);
-      fault.value = outcome.problem.detail;
+      const outcome = await askShop(event);
+      if (outcome.state === 'refused') fault.value = outcome.problem.detail;
     });
   async function want(
     number: string,

@@ -1,7 +1,7 @@
 import type { RevisionLine, Sequence } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, ref, type Ref } from 'vue';
-import { forgetShopItem, tellShop, type Outcome } from '../../api/shopLog.ts';
+import { askShop, type Outcome } from '../../api/shopLog.ts';
 import { useTold } from '../../composables/useTold.ts';
 import { useUnit } from '../../stores/unit.ts';
 
@@ -59,7 +59,7 @@ export function usePublish(unitId: string, { document, isNews, lost, derived, on
   function sendRevision(model: string, whole: Sequence): Promise<Outcome<{ number: number }>> {
     const label = unit.value?.label ?? '';
     const reason = leftWhy.value.trim();
-    return tellShop({
+    return askShop({
       kind: 'revision-published',
       model,
       follows: published.value?.number ?? 0,
@@ -77,7 +77,7 @@ export function usePublish(unitId: string, { document, isNews, lost, derived, on
     const model = unit.value?.model.code;
     if (model === undefined) return;
     await guarded(`Revision ${number} stays as it is`, async () => {
-      const outcome = await tellShop({
+      const outcome = await askShop({
         kind: 'revision-told',
         model,
         number,
@@ -113,7 +113,6 @@ export function usePublish(unitId: string, { document, isNews, lost, derived, on
   async function refuseRefused(outcome: Outcome): Promise<void> {
     if (outcome.state !== 'refused') return;
     const { problem } = outcome;
-    await forgetShopItem(outcome.id);
     if (problem.code !== 'revision-conflict') throw new Error(problem.detail);
     await store.load(unitId);
     throw new Conflict(

@@ -2,7 +2,7 @@
 import type { Technician } from '@bemtor/core';
 import { onMounted, onScopeDispose, ref, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
-import { forgetShopItem, onShopKept, tellShop } from '../../api/shopLog.ts';
+import { askShop, onShopKept } from '../../api/shopLog.ts';
 import AskDialog from '../../components/AskDialog.vue';
 import type { Tell } from '../../composables/useTold.ts';
 
@@ -31,10 +31,8 @@ function ask(technician: Technician): void {
 async function rename(from: string, name: string, words: string, undo?: () => Promise<void>): Promise<void> {
   tell(words, undo);
   try {
-    const outcome = await tellShop({ kind: 'technician-renamed', from, to: name });
-    if (outcome.state !== 'refused') return;
-    await forgetShopItem(outcome.id);
-    tell(outcome.problem.detail);
+    const outcome = await askShop({ kind: 'technician-renamed', from, to: name });
+    if (outcome.state === 'refused') tell(outcome.problem.detail);
   } catch (error) {
     tell(error instanceof Error ? error.message : String(error));
   }

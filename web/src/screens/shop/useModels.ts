@@ -1,7 +1,7 @@
 import { takenBack, toldBetween, type ModelSummary, type Told } from '@bemtor/core';
 import { computed, onScopeDispose, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
-import { forgetShopItem, onShopKept, saidHere, tellShop } from '../../api/shopLog.ts';
+import { askShop, onShopKept, saidHere } from '../../api/shopLog.ts';
 import { modelHere } from '../../api/unitsHere.ts';
 import type { Tell } from '../../composables/useTold.ts';
 
@@ -39,9 +39,8 @@ export function useModels(tell: Tell) {
   async function say(model: ModelSummary, what: Told, words: string, reason = ''): Promise<void> {
     tell(words, () => say(model, takenBack(what), `${model.code} is as it was.`));
     try {
-      const outcome = await tellShop({ kind: 'model-told', model: model.code, ...what, reason });
+      const outcome = await askShop({ kind: 'model-told', model: model.code, ...what, reason });
       if (outcome.state !== 'refused') return;
-      await forgetShopItem(outcome.id);
       const { code, detail, right } = outcome.problem;
       tell(
         code === 'model-conflict'
