@@ -38,12 +38,16 @@ export interface Reading {
 /** The stretches of a line: what was left unread is `unknown`, a word kept as it stands only `text`. */
 export function spansOf(
   chunks: readonly Chunk[],
-  unread: readonly { readonly start: number }[] = [],
+  unread: readonly { readonly start: number; readonly end: number }[] = [],
 ): Span[] {
-  const unknown = new Set(unread.map(({ start }) => start));
-  return chunks.map(({ k, start, end }) => ({
-    start,
-    end,
-    kind: unknown.has(start) ? 'unknown' : k === 'unknown' ? 'text' : k,
-  }));
+  const whole = new Map(unread.map(({ start, end }) => [start, end]));
+  let markedTo = 0;
+  return chunks.flatMap(({ k, start, end }): Span[] => {
+    // Words left unread together are one stretch, as they are one in what is named as unread.
+    if (start < markedTo) return [];
+    const until = whole.get(start);
+    if (until === undefined) return [{ start, end, kind: k === 'unknown' ? 'text' : k }];
+    markedTo = Math.max(end, until);
+    return [{ start, end: markedTo, kind: 'unknown' }];
+  });
 }

@@ -73,7 +73,6 @@ export async function tellShop<S = unknown>(body: ShopEvent): Promise<Outcome<S>
     body: keepable(body),
     ...(by ? { by } : {}),
   };
-  show(item);
   answers.set(item.id, null);
   try {
     await putWaiting(item);
@@ -81,6 +80,8 @@ export async function tellShop<S = unknown>(body: ShopEvent): Promise<Outcome<S>
   } catch {
     unwritten.set(item.id, item);
   }
+  // What is shown as done is on this device: a page that is left in this moment must not lose it.
+  show(item);
   await sendShop();
   const stands = (answers.get(item.id) ?? null) as S | null;
   answers.delete(item.id);
