@@ -15,8 +15,9 @@ export interface ActWords {
  */
 export function attachWords(acts: readonly Act[], words: readonly ActWords[]): void {
   const names = partNames(acts);
+  const placesOf = placesByPart(acts);
   for (const one of words) {
-    const act = actOf(acts, one, names);
+    const act = actOf(acts, one, names, placesOf);
     if (!act) continue;
     const text = one.isUp ? `On the way back: ${one.entry.text}` : one.entry.text;
     if (one.entry.kind === 'caution') act.cautions = [...act.cautions, fitCaution(text)];
@@ -64,15 +65,32 @@ function namedPart({ partOf, longest }: PartNames, text: string): string | null 
   return null;
 }
 
-function actOf(acts: readonly Act[], { entry, at, isUp }: ActWords, names: PartNames): Act | undefined {
+function actOf(
+  acts: readonly Act[],
+  { entry, at, isUp }: ActWords,
+  names: PartNames,
+  placesOf: ReadonlyMap<string, readonly number[]>,
+): Act | undefined {
   const part = entry.part ?? namedPart(names, entry.text);
-  const [before, after] = [acts.slice(0, at), acts.slice(at)];
-  const isOwn = (act: Act): boolean => act.part === part;
-  if (isUp)
-    return (
-      before.findLast((act) => isOwn(act) && act.verb === 'lift') ?? before.findLast(isOwn) ?? before.at(-1)
-    );
-  if (entry.kind === 'caution')
-    return after.find(isOwn) ?? before.findLast(isOwn) ?? after[0] ?? before.at(-1);
-  return before.findLast(isOwn) ?? after.find(isOwn) ?? before.at(-1) ?? after[0];
+  const own = (part !== null && placesOf.get(part)) || [];
+  const last = own.findLast((place) => place < at);
+  const next = own.find((place) => place >= at);
+  const [before, after] = [at - 1, at].map((place) => (acts[place] ? place : undefined));
+  const places = isUp
+    ? [own.findLast((place) => place < at && acts[place]?.verb === 'lift'), last, before]
+    : entry.kind === 'caution'
+      ? [next, last, after, before]
+      : [last, next, before, after];
+  return acts[places.find((place) => place !== undefined) ?? -1];
+}
+
+/** Where each part was worked on, in the order of work. */
+function placesByPart(acts: readonly Act[]): Map<string, number[]> {
+  const placesOf = new Map<string, number[]>();
+  for (const [place, { part }] of acts.entries()) {
+    const known = placesOf.get(part);
+    if (known) known.push(place);
+    else placesOf.set(part, [place]);
+  }
+  return placesOf;
 }

@@ -127,17 +127,20 @@ function hidden(acts: readonly Act[], graph: NeedGraph): void {
  */
 function leads(scene: Scene, graph: NeedGraph): void {
   const { acts, form } = scene;
-  acts.forEach((lift, at) => {
-    if (lift.verb !== 'lift') return;
-    const opens = opensUnit(scene, lift.part) || ofDisplay(lift.part);
-    const begun = acts.findIndex((act) => act.part === lift.part);
-    const since = acts.slice(0, at).findLastIndex((act) => act.verb === 'lift');
+  /** What was undone so far and may hold more than its own part. */
+  const undone: { readonly act: Act; readonly at: number }[] = [];
+  let since = -1;
+  for (const [at, act] of acts.entries()) {
+    if (isConnector(act) || act.joint?.type === 'screws') undone.push({ act, at });
+    if (act.verb !== 'lift') continue;
+    const begun = acts.findIndex(({ part }) => part === act.part);
+    const opens = opensUnit(scene, act.part) || ofDisplay(act.part);
     const halfOpen = opens ? Math.max(begun < at ? begun : -1, since) : Infinity;
-    acts.slice(0, at).forEach((act, i) => {
-      if (isConnector(act) ? i > halfOpen || runsTo(act.part, lift.part, form) : hangsOn(act, lift))
-        graph.add(lift.id, act.id, 'holds', [act.line, lift.line]);
-    });
-  });
+    for (const { act: one, at: earlier } of undone)
+      if (isConnector(one) ? earlier > halfOpen || runsTo(one.part, act.part, form) : hangsOn(one, act))
+        graph.add(act.id, one.id, 'holds', [one.line, act.line]);
+    since = at;
+  }
 }
 
 /** Hinges hold the display. */
@@ -204,13 +207,12 @@ function isUnder(opener: Act, act: Act, scene: Scene): boolean {
 
 /** What was seen only after an opener was lifted is assumed to lie under it, where such a part lies over such. */
 function assumed(scene: Scene, graph: NeedGraph): void {
-  const { acts } = scene;
-  acts.forEach((act, i) => {
-    const openers = acts.slice(0, i).filter((earlier) => earlier.verb === 'lift');
-    for (const opener of openers.reverse()) {
-      // What follows from other needs is the dearer question, so it comes last.
-      if (opener.part !== act.part && isUnder(opener, act, scene) && !graph.implies(act.id, opener.id))
+  /** Those so far, the last first: what it lies under is often what the others lie under too. */
+  const openers: Act[] = [];
+  for (const act of scene.acts) {
+    for (const opener of openers)
+      if (opener.part !== act.part && !graph.implies(act.id, opener.id) && isUnder(opener, act, scene))
         graph.add(act.id, opener.id, 'assumed', [opener.line, act.line]);
-    }
-  });
+    if (act.verb === 'lift') openers.unshift(act);
+  }
 }

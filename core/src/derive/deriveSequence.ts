@@ -68,7 +68,7 @@ export function deriveSequence(
     model,
     options,
     parts: partsOf(all),
-    joints: acts.flatMap((act) => jointOf(act, acts, counts)),
+    joints: jointsOf(acts, counts),
     actions: acts.map(({ id, verb, jointId, part, tool, face, seconds, cautions, note }) => ({
       id,
       verb,
@@ -187,12 +187,15 @@ function batteryOf(slug: string, facts: Replay['facts']) {
   };
 }
 
-function jointOf(act: Act, acts: readonly Act[], counts: ReadonlyMap<string, number | null>) {
+/** The joints that the acts undo; those undone before a cover is off are the ones outside. */
+function jointsOf(acts: readonly Act[], counts: ReadonlyMap<string, number | null>) {
+  const opened = acts.findIndex(({ verb, part }) => verb === 'lift' && partKindOf(part) === 'cover');
+  return acts.flatMap((act, i) => jointOf(act, counts, opened < 0 || i <= opened));
+}
+
+function jointOf(act: Act, counts: ReadonlyMap<string, number | null>, outside: boolean) {
   const { joint, jointId, part } = act;
   if (!joint || !jointId) return [];
-  const outside = !acts
-    .slice(0, acts.indexOf(act))
-    .some((earlier) => earlier.verb === 'lift' && partKindOf(earlier.part) === 'cover');
   return [
     {
       id: jointId,

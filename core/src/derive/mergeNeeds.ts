@@ -20,6 +20,9 @@ export function mergeNeeds(
   settings: DeriveSettings,
   form: Form,
 ): { needs: DerivedNeed[]; contradictions: Contradiction[] } {
+  const [only, ...others] = replays;
+  // One recording agrees with itself.
+  if (only && others.length === 0) return deriveNeeds(renamed(only, matched, 0), settings, form);
   const merged = new Map<string, DerivedNeed>();
   const contradictions: Contradiction[] = [];
   /** Which recordings a need comes from: what one of them shows against its own word it has reported itself. */

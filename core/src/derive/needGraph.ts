@@ -1,3 +1,4 @@
+import { Ancestors } from '../sequence/ancestors.ts';
 import type { Basis } from '../sequence/schema.ts';
 import type { Act } from './replayRecording.ts';
 
@@ -12,19 +13,19 @@ export interface DerivedNeed {
 /** How a need stands to the order seen: it gives way to it, wins unless that closes a circle, or wins in any case. */
 export type Force = 'as-seen' | 'unless-circle' | 'always';
 
-/** Needs so far, with all that surely comes before each act, kept as they are added: a bit for each act, by its place. */
+/** Needs so far, with all that surely comes before each act, kept as they are added. */
 export class NeedGraph {
   readonly needs: DerivedNeed[] = [];
   private readonly place: ReadonlyMap<string, number>;
-  private readonly known = new Set<string>();
-  private readonly before: readonly Uint32Array[];
+  private readonly known = new Set<number>();
+  private readonly ancestors: Ancestors;
 
   constructor(acts: readonly Act[]) {
     this.place = new Map(acts.map((act, i) => [act.id, i]));
-    this.before = acts.map(() => new Uint32Array(Math.ceil(acts.length / 32)));
+    this.ancestors = new Ancestors(acts.length);
   }
 
-  /** Adds a need; false where the recording, or what is known already, has the two the other way round. O(acts² / 32). */
+  /** Adds a need; false where the recording, or what is known already, has the two the other way round. */
   add(
     action: string,
     before: string,
@@ -32,15 +33,15 @@ export class NeedGraph {
     lines: readonly string[],
     force: Force = 'as-seen',
   ): boolean {
-    if (action === before) return true;
-    if (force === 'as-seen' && this.isSeenBefore(action, before)) return false;
-    if (force !== 'always' && this.implies(before, action)) return false;
-    const key = `${action} ${before}`;
+    const [later, earlier] = [this.placeOf(action), this.placeOf(before)];
+    if (later === earlier) return true;
+    if (force === 'as-seen' && later < earlier) return false;
+    if (force !== 'always' && this.ancestors.has(earlier, later)) return false;
+    const key = later * this.place.size + earlier;
     if (this.known.has(key)) return true;
     this.known.add(key);
     this.needs.push({ action, before, basis, lines });
-    // What follows already brings all before it along.
-    if (!this.implies(action, before)) this.follow(this.placeOf(action), this.placeOf(before));
+    this.ancestors.add(later, earlier);
     return true;
   }
 
@@ -51,27 +52,13 @@ export class NeedGraph {
 
   /** Does `before` surely come before `action` already? */
   implies(action: string, before: string): boolean {
-    return action === before || this.has(this.placeOf(action), this.placeOf(before));
+    return action === before || this.ancestors.has(this.placeOf(action), this.placeOf(before));
   }
 
   private placeOf(id: string): number {
     const place = this.place.get(id);
     if (place === undefined) throw new RangeError(`no act ${id}`);
     return place;
-  }
-
-  private has(act: number, earlier: number): boolean {
-    return ((this.before[act]?.[earlier >> 5] ?? 0) & (1 << (earlier & 31))) !== 0;
-  }
-
-  /** All that comes before the earlier act, and itself, comes before the act and before all that wait for it. */
-  private follow(act: number, earlier: number): void {
-    const added = Uint32Array.from(this.before[earlier] ?? []);
-    added[earlier >> 5] = (added[earlier >> 5] ?? 0) | (1 << (earlier & 31));
-    for (const [waiting, row] of this.before.entries()) {
-      if (waiting !== act && !this.has(waiting, act)) continue;
-      for (let i = 0; i < row.length; i++) row[i] = (row[i] ?? 0) | (added[i] ?? 0);
-    }
   }
 }
 

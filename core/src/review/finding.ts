@@ -1,6 +1,7 @@
 import type { Conflict } from '../derive/findConflicts.ts';
 import type { Scene } from '../derive/layers.ts';
 import type { SequenceIndex } from '../sequence/describe.ts';
+import type { ActsBefore } from '../sequence/precedence.ts';
 import type { Sequence } from '../sequence/schema.ts';
 import type { RunEvidence } from './runEvidence.ts';
 
@@ -36,7 +37,7 @@ export interface ReviewContext {
   /** What runs found to differ. */
   readonly evidence: readonly RunEvidence[];
   /** All acts that may have to come before an act, by its needs. */
-  readonly before: (action: string) => ReadonlySet<string>;
+  readonly before: (action: string) => ActsBefore;
 }
 
 /** One rule of the procedure check. `ground` is its source, or "common practice, no source". */

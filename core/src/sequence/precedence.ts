@@ -1,26 +1,30 @@
+import { Ancestors } from './ancestors.ts';
 import type { Sequence } from './schema.ts';
+
+/** The acts that may have to come before one. */
+export interface ActsBefore extends Iterable<string> {
+  readonly has: (action: string) => boolean;
+}
 
 /**
  * For each act the acts that may have to come before it: all that its needs name, and theirs in turn. Of
  * alternatives every one counts, so that a rule that asks "is it somewhere before?" raises no false alarm.
- * O(acts · needs) at worst, each answer kept.
  */
-export function precedence(sequence: Sequence): (action: string) => ReadonlySet<string> {
-  const direct = new Map<string, string[]>();
-  for (const need of sequence.needs)
-    direct.set(need.action, [...(direct.get(need.action) ?? []), ...need.anyOf]);
-  const known = new Map<string, Set<string>>();
-  return (action) => {
-    const kept = known.get(action);
-    if (kept) return kept;
-    const before = new Set<string>();
-    const work = [...(direct.get(action) ?? [])];
-    for (let at = work.pop(); at !== undefined; at = work.pop()) {
-      if (before.has(at)) continue;
-      before.add(at);
-      work.push(...(direct.get(at) ?? []));
+export function precedence({ actions, needs }: Sequence): (action: string) => ActsBefore {
+  const place = new Map<string, number>(actions.map(({ id }, i) => [id, i]));
+  const ancestors = new Ancestors(actions.length);
+  for (const { action, anyOf } of needs)
+    for (const before of anyOf) {
+      const [later, earlier] = [place.get(action), place.get(before)];
+      if (later !== undefined && earlier !== undefined) ancestors.add(later, earlier);
     }
-    known.set(action, before);
-    return before;
+  return (action) => {
+    const later = place.get(action) ?? -1;
+    return {
+      has: (before) => ancestors.has(later, place.get(before) ?? -1),
+      *[Symbol.iterator]() {
+        for (const earlier of ancestors.before(later)) yield actions[earlier]!.id;
+      },
+    };
   };
 }
