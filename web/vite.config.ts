@@ -1,5 +1,6 @@
 import vue from '@vitejs/plugin-vue';
 import { defineConfig, type Plugin } from 'vite';
+import { compression } from 'vite-plugin-compression2';
 import vuetify from 'vite-plugin-vuetify';
 
 /** Lists the built files for the service worker, which keeps them at hand. Old font formats are left out. */
@@ -8,7 +9,7 @@ function shellList(): Plugin {
     name: 'shell-list',
     generateBundle(_options, bundle) {
       const files = Object.keys(bundle).filter(
-        (name) => name.startsWith('assets/') && !/\.(map|woff)$/.test(name),
+        (name) => name.startsWith('assets/') && !/\.(map|woff|gz|br)$/.test(name),
       );
       this.emitFile({
         type: 'asset',
@@ -20,9 +21,35 @@ function shellList(): Plugin {
 }
 
 export default defineConfig({
-  plugins: [vue(), vuetify({ autoImport: true }), shellList()],
-  resolve: { conditions: ['@bemtor/source', 'module', 'browser', 'development|production'] },
+  plugins: [
+    vue(),
+    vuetify({ autoImport: true }),
+    shellList(),
+    // Compressed once, here: a server at work has better things to do.
+    compression({ algorithms: ['gzip', 'brotliCompress'], include: /\.(js|css|svg)$/ }),
+  ],
+  resolve: {
+    // One Vue, without its template compiler: a package that asks for the CommonJS build would bring both again.
+    alias: [{ find: /^vue$/, replacement: 'vue/dist/vue.runtime.esm-bundler.js' }],
+    conditions: ['@bemtor/source', 'module', 'browser', 'development|production'],
+  },
   worker: { format: 'es' },
-  build: { target: 'es2022', sourcemap: true, chunkSizeWarningLimit: 700, assetsInlineLimit: 0 },
+  build: {
+    target: 'es2022',
+    sourcemap: true,
+    chunkSizeWarningLimit: 700,
+    assetsInlineLimit: 0,
+    // Few files: each costs a round trip, and a screen waits for the last of them.
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'kit', test: /node_modules[\\/](?:@vue|vue|vuetify|pinia|vue-router)[\\/]/ },
+            { name: 'shared', test: /[\\/]web[\\/]src[\\/](?:api|composables|components|glyphs|theme)[\\/]/ },
+          ],
+        },
+      },
+    },
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:4600' } },
 });

@@ -1,5 +1,6 @@
 import compression from 'compression';
 import express, { type Express } from 'express';
+import gzipStatic from 'express-static-gzip';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
@@ -88,7 +89,15 @@ export function createApp({ database, hub, log, webFolder }: AppParts): Express 
 }
 
 function serveInterface(app: Express, folder: string): void {
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
+  app.use(
+    '/assets',
+    gzipStatic(join(folder, 'assets'), {
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      index: false,
+      serveStatic: { immutable: true, maxAge: '1y' },
+    }),
+  );
   app.use(express.static(folder, { index: false, maxAge: 0 }));
   app.get('/{*path}', (_request, response) => {
     response.set('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'));
