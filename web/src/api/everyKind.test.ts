@@ -182,12 +182,10 @@ test('whatever the line loses and whichever tab is killed: each thing done is on
           }
           const good = done.filter(({ text }) => !text.includes('bad'));
           const bad = done.filter(({ text }) => text.includes('bad'));
-          for (
-            let i = 0;
-            i < 400 && (server.stored.length < good.length || tab.shown().length !== bad.length);
-            i++
-          )
-            await breathe();
+          const refused = bad.map((one) => (one.kind === 'photo' ? 'photo refused' : one.text)).sort();
+          const isOver = (): boolean =>
+            server.stored.length >= good.length && tab.shown().sort().join() === refused.join();
+          for (let turn = 0; turn < 400 && !isOver(); turn++) await breathe();
           for (const each of ['line', 'act', 'said', 'photo'] as const) {
             const sent = server.stored.filter((one) => one.kind === each).map(({ text }) => text);
             const told = good.filter((one) => one.kind === each).map(({ text }) => text);
@@ -195,8 +193,7 @@ test('whatever the line loses and whichever tab is killed: each thing done is on
             if (each === 'photo') expect(sent.sort()).toEqual(told.sort());
             else expect(sent).toEqual(told);
           }
-          const shown = bad.map((one) => (one.kind === 'photo' ? 'photo refused' : one.text));
-          expect(tab.shown().sort()).toEqual(shown.sort());
+          expect(tab.shown().sort()).toEqual(refused);
         } finally {
           tab.kill();
         }

@@ -33,7 +33,8 @@ export const useUnit = defineStore('unit', () => {
     if (told?.id === openId.value) known.value = told;
   });
 
-  async function load(unitId: string): Promise<void> {
+  /** Reads the unit, then its model and sequence; `onRead` may read on from the unit itself meanwhile. */
+  async function load(unitId: string, onRead: (unit: UnitSummary) => void = () => undefined): Promise<void> {
     if (openId.value !== unitId) {
       known.value = model.value = published.value = null;
       loaded.value = false;
@@ -47,6 +48,7 @@ export const useUnit = defineStore('unit', () => {
       const summary = await readUnit(unitId);
       const shown = unitHere(summary, unitId);
       if (!shown) throw new Error('This unit is not known here');
+      onRead(shown);
       const code = encodeURIComponent(shown.model.code);
       const [knownModel, latest] = await Promise.all([
         readModel(shown.model.code),

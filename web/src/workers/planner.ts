@@ -22,6 +22,9 @@ function worker(): Remote<Planner> {
   ));
 }
 
+/** Loads the planner while what it will be asked about is still being read. */
+export const startPlanner = (): void => void worker();
+
 /** A worker takes plain data: what Vue has wrapped is unwrapped by a copy. */
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
@@ -44,3 +47,6 @@ export const circleInWorker = (
   edits: readonly Edit[],
   model: Model,
 ): Promise<Derivation['cycle']> => worker().circle(plain(lines), plain(edits), plain(model));
+
+/** `evidence`: JSON of the recordings and the model. */
+export const deriveInWorker = (evidence: string): Promise<Result<Derivation>> => worker().derive(evidence);

@@ -11,6 +11,9 @@ import {
   type Edit,
   type EvidenceLine,
   type Model,
+  type Option,
+  type Recording,
+  type Result,
   type RouteRequest,
   type Sequence,
 } from '@bemtor/core';
@@ -24,9 +27,19 @@ function circle(lines: readonly EvidenceLine[], edits: readonly Edit[], model: M
   return cycleWithLines(edited, needLines(derived.value));
 }
 
+/** The sequence that recordings of a model bear out. They come as JSON: a text crosses to a worker soonest. */
+function derive(text: string): Result<Derivation> {
+  const { recordings, model } = JSON.parse(text) as {
+    recordings: Recording[];
+    model: { model: Model; options: Option[] };
+  };
+  return deriveSequence(recordings, model.model, model.options);
+}
+
 /** Planning and deriving run here, so that they never hold up typing or a screen. */
 const planner = {
   circle,
+  derive,
   plan: (sequence: Sequence, request: RouteRequest) => planRoute(sequence, request),
   openQuestions: (sequence: Sequence, request: RouteRequest) => openQuestions(sequence, request),
   worthChecking: (sequence: Sequence, request: RouteRequest) => worthChecking(sequence, request),

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { Derivation, Edit, KeptLine, Model, StandingEdit } from '@bemtor/core';
-import { computed, onBeforeUnmount, onMounted, shallowRef, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
+import { useLatest } from '../../composables/useLatest.ts';
 import { circleInWorker } from '../../workers/planner.ts';
 
 /** A circle of needs is told as soon as the line that closes it is kept, with the one key that opens it again. */
@@ -12,32 +13,18 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ mend: [edit: Edit] }>();
 
-const found = shallowRef<Derivation['cycle']>(null);
-let looking = false;
-let again = false;
-/** Looks once more where lines came in meanwhile; between two looks nothing is held up. */
-async function look(): Promise<void> {
-  again = true;
-  if (looking) return;
-  looking = true;
-  try {
-    while (again) {
-      again = false;
-      const { lines, edits, model } = props;
-      found.value =
-        model && lines.length > 1
-          ? await circleInWorker(
-              lines,
-              edits.map(({ edit }) => edit),
-              model,
-            )
-          : null;
-    }
-  } finally {
-    looking = false;
-  }
-}
-watch(() => [props.lines, props.edits, props.model], look, { immediate: true });
+const { answer: found } = useLatest<Pick<typeof props, 'lines' | 'edits' | 'model'>, Derivation['cycle']>(
+  () => ({ lines: props.lines, edits: props.edits, model: props.model }),
+  ({ lines, edits, model }) =>
+    model && lines.length > 1
+      ? circleInWorker(
+          lines,
+          edits.map(({ edit }) => edit),
+          model,
+        )
+      : null,
+  null,
+);
 const circle = computed(() => {
   if (!found.value) return null;
   const texts = new Map(props.lines.map(({ id, text }) => [id, text]));

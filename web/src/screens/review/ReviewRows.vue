@@ -28,7 +28,7 @@ const emit = defineEmits<{
 const jointOf = computed(() => new Map(props.sequence.joints.map((joint) => [joint.id as string, joint])));
 
 /** A device of hundreds of acts shows its first; the others come by a key, or where one of them is at hand. */
-const piece = 150;
+const piece = 80;
 const more = ref(0);
 const shown = computed(() => {
   const chosen = props.rows.findIndex(({ action }) => action.id === props.at);

@@ -99,6 +99,10 @@ useKeys(() => ({
   <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"
     ><router-link class="act-button" to="/">To the bench</router-link></EmptyState
   >
+  <p v-else-if="review.working.value" class="working" role="status">
+    Working out what must come before what …
+    <v-progress-linear indeterminate color="primary" />
+  </p>
   <EmptyState
     v-else-if="ready && !document"
     title="Nothing to review yet"
@@ -207,6 +211,14 @@ useKeys(() => ({
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(0, 1fr) 326px;
+}
+.working {
+  width: min(560px, 100% - 48px);
+  margin: 12vh auto 0;
+  display: grid;
+  gap: 16px;
+  font-size: 18px;
+  color: var(--soft-on-mat);
 }
 .sheet {
   display: flex;

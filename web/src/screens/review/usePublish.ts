@@ -1,6 +1,7 @@
 import type { RevisionLine, Sequence } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, ref, type Ref } from 'vue';
+import { Away } from '../../api/client.ts';
 import { askShop, type Outcome } from '../../api/shopLog.ts';
 import { useTold } from '../../composables/useTold.ts';
 import { useUnit } from '../../stores/unit.ts';
@@ -11,6 +12,8 @@ interface Given {
   /** Parts that no order reaches: published only where the lead says why. */
   readonly lost: Ref<readonly string[]>;
   readonly derived: Ref<unknown>;
+  /** Resolves once the document rests on all that was recorded. */
+  readonly whole: () => Promise<void>;
   readonly onPublished: (code: string) => Promise<void>;
 }
 
@@ -21,7 +24,7 @@ interface ToldHere {
 }
 
 /** Publishing a document as the revision after the one that stands, and taking revisions back. */
-export function usePublish(unitId: string, { document, isNews, lost, derived, onPublished }: Given) {
+export function usePublish(unitId: string, { document, isNews, lost, derived, whole, onPublished }: Given) {
   const store = useUnit();
   const { unit, published } = storeToRefs(store);
   const publishing = ref(false);
@@ -36,6 +39,7 @@ export function usePublish(unitId: string, { document, isNews, lost, derived, on
   const leftWhy = ref('');
 
   async function publish(): Promise<void> {
+    await whole();
     if (!document.value || !unit.value || publishing.value || !isNews.value) return;
     if (lost.value.length > 0 && leftWhy.value.trim() === '') {
       fault.value = 'Not published: some parts cannot be reached. Mend the circle, or say why they stay so.';
@@ -92,9 +96,12 @@ export function usePublish(unitId: string, { document, isNews, lost, derived, on
     });
   }
 
+  /** The revision that stands is shown before the next one can be published; the list of them follows by itself. */
   async function show(code: string): Promise<void> {
     await store.load(unitId);
-    await onPublished(code);
+    void onPublished(code).catch((error: unknown) => {
+      if (!(error instanceof Away)) throw error;
+    });
   }
 
   /** One at a time; what goes wrong is told. */

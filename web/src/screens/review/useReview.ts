@@ -2,22 +2,27 @@ import {
   actPictures,
   applyEdits,
   cycleWithLines,
-  deriveSequence,
   diffSequences,
   needLines,
   review,
   sameDocument,
   unreachableParts,
+  type Derivation,
   type Edit,
+  type EvidenceLine,
+  type Recording,
   type RecordingSummary,
+  type Result,
   type RunEvidence,
   type SettledEdit,
 } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { Away, read } from '../../api/client.ts';
+import { useLatest } from '../../composables/useLatest.ts';
 import { useRecording } from '../../stores/recording.ts';
 import { useUnit } from '../../stores/unit.ts';
+import { deriveInWorker, startPlanner } from '../../workers/planner.ts';
 import { usePublish } from './usePublish.ts';
 import { useRevisions } from './useRevisions.ts';
 import { useWitnesses } from './useWitnesses.ts';
@@ -40,8 +45,12 @@ export function useReview(unitId: string) {
   const ready = ref(false);
 
   onMounted(async () => {
-    await store.load(unitId);
-    if (unit.value) await recording.openFor(unitId, unit.value.recording?.id ?? null);
+    startPlanner();
+    let opened: Promise<void> | undefined;
+    await store.load(unitId, (read) => {
+      opened = recording.openFor(unitId, read.recording?.id ?? null);
+    });
+    await opened;
     ready.value = true;
     await readEvidence();
   });
@@ -82,19 +91,40 @@ export function useReview(unitId: string) {
     await readOthers(model, `?behind=${encodeURIComponent(moreOthers.value)}`);
   }
 
-  const derivation = computed(() => {
+  /** The recordings to derive from; a long one comes in pieces, and is derived from once it is whole. */
+  const recordings = computed<readonly Recording[]>(() => {
     const own = recording.standing.value;
-    const all = [
+    if (!ready.value || !model.value) return [];
+    return [
       ...(own.length > 0 ? [{ id: unit.value?.recording?.id ?? '', lines: own }] : []),
       ...witnesses.recordings.value,
     ];
-    // A long recording comes in pieces, and is derived from once it is whole.
-    if (!ready.value || !model.value || all.length === 0) return null;
-    return deriveSequence(all, model.value.model, model.value.options);
   });
+  /** As text, so that what is derived once is not derived again for a decision, an edit or a line that was sent. */
+  const evidenceText = computed(() =>
+    JSON.stringify({
+      recordings: recordings.value.map(({ id, lines }) => ({ id, lines: lines.map(ofEvidence) })),
+      model: model.value,
+    }),
+  );
+  const {
+    answer: derivation,
+    pending: deriving,
+    settled: derivedWhole,
+  } = useLatest<string, Result<Derivation> | null>(
+    () => evidenceText.value,
+    (text) => (recordings.value.length > 0 ? deriveInWorker(text) : null),
+    null,
+  );
   const derived = computed(() => (derivation.value?.ok ? derivation.value.value : null));
+  /** What was recorded is being read, or what follows from it is not known yet. */
+  const working = computed(
+    () => !ready.value || (recordings.value.length > 0 && derivation.value === null && deriving.value),
+  );
   /** The recording of this unit where there is one; otherwise the sequence that stands, to be read and edited. */
-  const start = computed(() => derived.value?.sequence ?? published.value?.document ?? null);
+  const start = computed(() =>
+    working.value ? null : (derived.value?.sequence ?? published.value?.document ?? null),
+  );
   const edited = computed(() =>
     start.value
       ? applyEdits(start.value, [...settledElsewhere.value, ...recording.edits.value.map(({ edit }) => edit)])
@@ -145,7 +175,14 @@ export function useReview(unitId: string) {
     if (need && before) await recording.edit([{ what: 'free', action: need.action, before }]);
   }
 
-  const publishing = usePublish(unitId, { document, isNews, lost, derived, onPublished: revisions.list });
+  const publishing = usePublish(unitId, {
+    document,
+    isNews,
+    lost,
+    derived,
+    whole: derivedWhole,
+    onPublished: revisions.list,
+  });
   return {
     picturesOf,
     unit,
@@ -155,6 +192,7 @@ export function useReview(unitId: string) {
     recording,
     derivation,
     derived,
+    working,
     edited,
     reviewed,
     document,
@@ -174,4 +212,11 @@ export function useReview(unitId: string) {
     ...publishing,
   };
 }
+/** What of a line bears on the order: not how far it was sent. */
+const ofEvidence = ({ id, entries, narrated, points }: EvidenceLine): EvidenceLine => ({
+  id,
+  entries,
+  ...(narrated === undefined ? {} : { narrated }),
+  ...(points === undefined ? {} : { points }),
+});
 export type Review = ReturnType<typeof useReview>;
