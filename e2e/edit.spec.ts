@@ -182,10 +182,13 @@ test('what a route leaves out on thin ground is asked, settled by one key, and h
   await page.keyboard.press('u');
   await expect.poll(() => steps.count()).toBe(before);
   const asked = await question.locator('.question').textContent();
-  const stored = page.waitForResponse((answered) => answered.url().endsWith('/entries') && answered.ok());
   await page.keyboard.press('n');
   await expect(page.getByTestId('settled')).toContainText('does not wait for');
-  await stored;
+  const evidence = async () =>
+    (await (await page.request.get(`${app.url}/api/models/TL14-2/evidence`)).json()) as {
+      settled: { edit: { what: string } }[];
+    };
+  await expect.poll(async () => (await evidence()).settled.map(({ edit }) => edit.what)).toEqual(['free']);
 
   await page.goto(`/unit/${next}/route`);
   await expect(page.getByText('Where to?')).toBeVisible();

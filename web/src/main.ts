@@ -2,7 +2,7 @@ import './theme/fonts.ts';
 import './theme/tokens.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
-import { sendShop } from './api/shopLog.ts';
+import { sendLeftovers } from './api/leftovers.ts';
 import App from './App.vue';
 import { sendPictures } from './pictures/pictureQueue.ts';
 import { router } from './router.ts';
@@ -12,7 +12,7 @@ createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app');
 
 // What was left waiting by a page that was closed.
 const sendWaiting = (): void => {
-  void sendShop();
+  void sendLeftovers();
   void sendPictures();
 };
 sendWaiting();

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { vFocusFirst } from '../composables/focusFirst.ts';
+
 /** A question before something is done: what it is about in its title, what follows in its words, the answers below. */
 const open = defineModel<boolean>({ required: true });
 /** A form to fill in is a group; a question that stops the work is an alert. */
@@ -8,7 +10,7 @@ defineEmits<{ shown: []; submit: [] }>();
 
 <template>
   <v-dialog v-model="open" max-width="600" @after-enter="$emit('shown')">
-    <div class="card ask" :role="role" :aria-label="title">
+    <div v-focus-first class="card ask" :role="role" :aria-label="title">
       <h2>{{ title }}</h2>
       <v-form class="body" @submit.prevent="$emit('submit')">
         <slot />

@@ -55,7 +55,7 @@ function answer(who: string): void {
         >{{ who }}</v-btn
       >
     </p>
-    <v-text-field v-model="name" label="Name" maxlength="60" autofocus data-testid="who-name" />
+    <v-text-field v-model="name" label="Name" maxlength="60" data-testid="who-name" />
     <p class="soft">Lines, acts and photos carry it. It is asked again tomorrow.</p>
     <template #acts>
       <v-btn class="act-button primary" variant="text" type="submit">{{

@@ -177,9 +177,11 @@ export function useRecording(
     });
   }
   /** Takes the last edit that stands back, or one by its record. */
-  function unedit(id: string | undefined = edits.value.at(-1)?.id): Promise<void> {
+  function unedit(id?: string): Promise<void> {
     return inTurn(async () => {
-      if (id) await stream.append({ kind: 'unedit', of: id });
+      // The last is the one that was made last, also where it was still being kept when this was asked.
+      const of = id ?? edits.value.at(-1)?.id;
+      if (of) await stream.append({ kind: 'unedit', of });
     });
   }
 

@@ -83,7 +83,7 @@ const past = computed(() =>
 
 <template>
   <AskDialog v-if="asked" v-model="open" role="group" :title="`Correct ${asked.label}`" @submit="keep">
-    <v-text-field v-model="label" label="Ticket" :rules="[rule]" maxlength="40" autofocus />
+    <v-text-field v-model="label" label="Ticket" :rules="[rule]" maxlength="40" />
     <v-text-field v-model="serial" label="Serial" maxlength="80" />
     <v-select
       v-model="model"

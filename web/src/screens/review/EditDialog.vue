@@ -2,6 +2,7 @@
 import { actionWords, indexSequence, type Action, type Edit, type Sequence } from '@bemtor/core';
 import { computed, ref, watch } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
+import { vFocusFirst } from '../../composables/focusFirst.ts';
 import { answerTo, asks, standing, type Ask } from './editing.ts';
 
 /** One thing about an act, asked for and kept by Enter; what is wrong with an answer is said below it. */
@@ -51,7 +52,7 @@ function keep(): void {
 
 <template>
   <v-dialog v-model="open" :aria-label="asks[ask].label">
-    <v-card class="edit" data-testid="edit-dialog">
+    <v-card v-focus-first class="edit" data-testid="edit-dialog">
       <v-card-title>{{ asks[ask].label }}</v-card-title>
       <v-card-subtitle>{{ title }}</v-card-subtitle>
       <v-card-text>
@@ -64,7 +65,6 @@ function keep(): void {
             :error-messages="fault"
             :hide-details="false"
             auto-select-first
-            autofocus
           />
           <v-text-field
             v-else
@@ -74,7 +74,6 @@ function keep(): void {
             :error-messages="fault"
             :hide-details="false"
             persistent-hint
-            autofocus
           />
           <div class="acts">
             <v-btn type="submit" class="act-button primary" variant="flat"

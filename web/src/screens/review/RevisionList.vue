@@ -70,7 +70,7 @@ function keep(): void {
       Routes and new jobs then follow {{ then }}. Jobs that follow revision {{ asked.number }} go on with it,
       and it stays to be read.
     </p>
-    <v-text-field v-model="reason" label="Why" maxlength="500" autofocus data-testid="revision-why" />
+    <v-text-field v-model="reason" label="Why" maxlength="500" data-testid="revision-why" />
     <template #acts>
       <v-btn class="act-button primary" variant="text" type="submit" :disabled="reason.trim() === ''">{{
         asked.withdrawn ? `Revision ${asked.number} stands again` : `Take revision ${asked.number} back`

@@ -25,7 +25,7 @@ export function useSettled(unitId: string, published: Ref<Sequence | null>) {
   const known = shallowRef<readonly SettledEdit[] | null>(null);
   /** What this page settled, the latest last. */
   const here = shallowRef<readonly Edit[]>([]);
-  let opened = false;
+  let opened: Promise<void> | undefined;
 
   async function load(): Promise<void> {
     const code = store.unit?.model.code;
@@ -67,8 +67,7 @@ export function useSettled(unitId: string, published: Ref<Sequence | null>) {
 
   async function settle(edit: Edit): Promise<void> {
     here.value = [...here.value, edit];
-    if (!opened) await recording.openFor(unitId, store.unit?.recording?.id ?? null);
-    opened = true;
+    opened ??= recording.openFor(unitId, store.unit?.recording?.id ?? null);
     await recording.edit([edit]);
   }
   async function undo(): Promise<void> {

@@ -59,7 +59,7 @@ function merge(to: string | null): void {
 
 <template>
   <AskDialog v-model="open" role="group" :title="`Correct ${model.code}`" @submit="keep">
-    <v-text-field v-model="maker" label="Maker" :rules="[needed]" maxlength="80" autofocus />
+    <v-text-field v-model="maker" label="Maker" :rules="[needed]" maxlength="80" />
     <v-text-field v-model="name" label="Name" :rules="[needed]" maxlength="80" />
     <v-select v-model="form" label="Form" :items="formNames" />
     <p class="acts">

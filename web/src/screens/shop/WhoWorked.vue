@@ -85,7 +85,6 @@ async function keep(): Promise<void> {
       label="Name"
       :items="technicians.map(({ name }) => name)"
       maxlength="60"
-      autofocus
       data-testid="technician-name"
     />
     <template #acts>
