@@ -1,6 +1,6 @@
 import { readSequence } from '@bemtor/core';
 import { expect, test } from '@jest/globals';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -190,4 +190,32 @@ test('check prints the findings with place, reason and remedy; a faulty document
   writeFileSync(join(folder, 'half.json'), '{"format":"bemtor.sequence/1"}');
   expect(await run(['check', join(folder, 'half.json')])).toMatchObject({ code: 1, out: '' });
   expect((await run(['check'])).code).toBe(2);
+});
+
+test('export writes a guide to standard output or a file; what is wrong is said with what would be right', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'bemtor-export-'));
+  const file = join(folder, 'guide.md');
+  const job = ['export', lark, '--target', 'battery', '--set', 'keyboard=backlit'];
+  const shown = await run([...job, '--to', 'md', '--revision', '3', '--day', '2026-11-27', '--unit', 'SK-1']);
+  expect([shown.code, shown.err]).toEqual([0, '']);
+  expect(shown.out).toContain('- From: revision 3, published 2026-11-27');
+  expect(shown.out).toContain('- Unit: SK-1\n');
+  const plain = await run([...job, '--to', 'md']);
+  expect(await run([...job, '--to', 'md', '--out', file])).toEqual({ code: 0, out: '', err: '' });
+  expect(readFileSync(file, 'utf8')).toBe(plain.out);
+
+  for (const [code, words, ...args] of [
+    [2, '--to is expected: html, md', lark],
+    [2, '--to pdf: one of html', lark, '--to', 'pdf'],
+    [2, '--purpose mend: one of replace', lark, '--to', 'md', '--purpose', 'mend'],
+    [2, '--revision 0: a number from 1', lark, '--to', 'md', '--revision', '0', '--day', '2026-11-27'],
+    [2, '--day 1 May: the day of its publishing', lark, '--to', 'md', '--revision', '1', '--day', '1 May'],
+    [1, 'is not a value of "keyboard"', lark, '--to', 'md', '--set', 'keyboard=brass'],
+    [1, 'cannot be written (ENOENT)', lark, '--to', 'md', '--out', join(folder, 'none', 'x.md')],
+    [1, 'cannot be read (ENOENT)', join(folder, 'none.json'), '--to', 'md'],
+  ] as [number, string, ...string[]][]) {
+    const refused = await run(['export', ...args]);
+    expect([refused.code, refused.out]).toEqual([code, '']);
+    expect(refused.err.split('\n')[0]).toContain(words);
+  }
 });

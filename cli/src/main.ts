@@ -1,5 +1,6 @@
 import { checkCommand } from './check.ts';
 import { draftCommand } from './draft.ts';
+import { exportCommand } from './export.ts';
 import { parseCommand } from './parse.ts';
 import { planCommand } from './plan.ts';
 import { InputRefused, UsageError, type Streams } from './streams.ts';
@@ -11,6 +12,9 @@ const usage = `Usage:
   bemtor parse [--json]      one bench line per line on standard input
   bemtor draft NARRATION [--model SEQUENCE.json] [--json]
   bemtor check SEQUENCE.json [--json]
+  bemtor export SEQUENCE.json --to html|md|csv-steps|csv-screws|csv-parts|jsonld|json
+              [--target PART …] [--set option=value …] [--purpose replace|clean|…]
+              [--revision N --day YYYY-MM-DD] [--unit LABEL [--serial S]] [--out FILE]
 
 Exit 0; 1 where the input is refused; 2 for wrong usage.
 `;
@@ -20,6 +24,7 @@ const commands: Readonly<Record<string, (args: string[], streams: Streams) => Pr
   parse: parseCommand,
   draft: draftCommand,
   check: checkCommand,
+  export: exportCommand,
 };
 
 /** Runs one command and returns its exit code. */

@@ -71,7 +71,7 @@ export async function readDocument(file: string): Promise<Sequence> {
   return read.value;
 }
 
-function readSettings(settings: readonly string[]): Record<string, string> {
+export function readSettings(settings: readonly string[]): Record<string, string> {
   return Object.fromEntries(
     settings.map((setting) => {
       const at = setting.indexOf('=');

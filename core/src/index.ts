@@ -99,6 +99,12 @@ export { keepable, unkeepable } from './api/text.ts';
 export { readCaptions, narrationLimit, type Cue } from './reader/speech/readCaptions.ts';
 export { draftNarration, draftWithDoubts, type DoubtedEntry } from './reader/speech/draftNarration.ts';
 
+export { composeGuide, guideDeferral, type Guide, type GuideRequest, type GuideStep } from './guide/guide.ts';
+export { cautionsOf, pickList, type PickList } from './guide/pickList.ts';
+export { headRing, headShape, headSquare } from './guide/screwHead.ts';
+export { guideFileName, guideFormats, writeGuide, type GuideFormat } from './guide/writeGuide.ts';
+export { sequenceJsonSchema, sequenceSchemaPath } from './sequence/jsonSchema.ts';
+
 export * from './mat/points.ts';
 export * from './mat/matGroups.ts';
 export * from './maths/countingScale.ts';

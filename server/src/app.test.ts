@@ -1,4 +1,4 @@
-import { learnTimes, type LoggedJob } from '@bemtor/core';
+import { learnTimes, sequenceJsonSchema, sequenceSchemaPath, type LoggedJob } from '@bemtor/core';
 import { afterAll, describe, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
@@ -260,4 +260,11 @@ test('pages say that nothing but our own scripts may run', async () => {
   const { headers } = await request(app).get('/api/health').expect(200);
   expect(headers['content-security-policy']).toContain("default-src 'self'");
   expect(headers['content-security-policy']).not.toContain('unsafe-eval');
+});
+
+test('the format of a sequence is served as JSON Schema under its own id', async () => {
+  const { body, headers } = await request(app).get(sequenceSchemaPath).expect(200);
+  expect(body).toEqual(sequenceJsonSchema());
+  expect(body.$id).toBe(sequenceSchemaPath);
+  expect(headers['content-type']).toContain('application/schema+json');
 });

@@ -1,3 +1,4 @@
+import { sequenceJsonSchema, sequenceSchemaPath } from '@bemtor/core';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import gzipStatic from 'express-static-gzip';
@@ -82,6 +83,9 @@ export function createApp({ database, hub, log, webFolder }: AppParts): Express 
   app.use('/api/shop', shopRoutes(database));
   app.use('/api/jobs', jobRoutes(database, hub));
   app.use('/api', noRoute);
+  app.get(sequenceSchemaPath, (_request, response) => {
+    response.type('application/schema+json').json(sequenceJsonSchema());
+  });
   if (webFolder && existsSync(webFolder)) serveInterface(app, webFolder);
   app.use(noRoute);
   app.use(problemHandler);

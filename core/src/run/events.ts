@@ -39,6 +39,15 @@ export type Difference = NonNullable<DifferedBody['found']> & { readonly action:
 /** What a job is for; where nobody said, something is replaced. */
 export const purposes = ['replace', 'clean', 'inspect', 'reseat', 'reset', 'upgrade'] as const;
 export type Purpose = (typeof purposes)[number];
+/** What a job does to its targets, as a person says it. */
+export const purposeWords: Readonly<Record<Purpose, string>> = {
+  replace: 'replace',
+  clean: 'clean',
+  inspect: 'look at',
+  reseat: 'reseat',
+  reset: 'reset',
+  upgrade: 'upgrade',
+};
 
 export const jobEventBodySchema = z.discriminatedUnion('kind', [
   z.strictObject({

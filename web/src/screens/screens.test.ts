@@ -1,10 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   buildLexicon,
+  cautionsOf,
   configure,
   descentProfile,
   emptyIntake,
   emptyContext,
+  pickList,
   planRoute,
   readLine,
   readSequence,
@@ -21,7 +23,6 @@ import { completeWord } from './recorder/completeWord.ts';
 import { entryGlyph } from './recorder/entryGlyph.ts';
 import { markLine } from './recorder/markLine.ts';
 import { countBases, reviewRows } from './review/reviewRows.ts';
-import { cautionsOf, pickList } from './route/pickList.ts';
 import { findableTargets, offeredTargets } from './route/targets.ts';
 
 function lark(): Sequence {

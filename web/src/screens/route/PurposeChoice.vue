@@ -1,18 +1,10 @@
 <script setup lang="ts">
-import { purposes, type Purpose } from '@bemtor/core';
+import { purposes, purposeWords, type Purpose } from '@bemtor/core';
 
 /** What the job is for: only where something is replaced does a new part go in. */
 defineProps<{ purpose: Purpose }>();
 defineEmits<{ choose: [purpose: Purpose] }>();
 
-const purposeWords: Readonly<Record<Purpose, string>> = {
-  replace: 'replace',
-  clean: 'clean',
-  inspect: 'look at',
-  reseat: 'reseat',
-  reset: 'reset',
-  upgrade: 'upgrade',
-};
 const choices = purposes.map((value) => ({ value, title: purposeWords[value] }));
 </script>
 

@@ -2,9 +2,11 @@
 import {
   applySchools,
   applyWhatIf,
+  cautionsOf,
   configure,
   indexSequence,
   partDepths,
+  pickList,
   runSteps,
   schoolWeights,
   actsToward,
@@ -32,11 +34,11 @@ import NotBorneOut from './NotBorneOut.vue';
 import PartStack from './PartStack.vue';
 import { worthCheckingOverallInWorker } from '../../workers/planner.ts';
 import { useStepPictures } from '../../pictures/useStepPictures.ts';
-import { cautionsOf, pickList } from './pickList.ts';
 import RouteQuestions from './RouteQuestions.vue';
 import RouteSheet from './RouteSheet.vue';
 import { useWhy } from './useWhy.ts';
 import StepList from './StepList.vue';
+import TakeAlong from './TakeAlong.vue';
 import TargetBar from './TargetBar.vue';
 import { offeredTargets } from './targets.ts';
 import { useSettled, useThinGround } from './useSettled.ts';
@@ -290,6 +292,14 @@ useKeys(() => ({
           <KeyHint name="C" />
           {{ aside ? 'put the compared route away' : 'set this route aside and compare another' }}
         </button>
+        <TakeAlong
+          :sequence="document"
+          :route="route"
+          :targets="targets"
+          :purpose="purpose"
+          :ahead="settled.isAhead.value"
+          :trying="whatIf"
+        />
       </template>
     </section>
     <RouteSheet

@@ -7,11 +7,10 @@ export interface WhyLine {
 </script>
 
 <script setup lang="ts">
-import type { Drive, Route } from '@bemtor/core';
+import { guideDeferral, type Drive, type PickList, type Route } from '@bemtor/core';
 import KeyHint from '../../components/KeyHint.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 import PictureStrip from '../../pictures/PictureStrip.vue';
-import type { PickList } from './pickList.ts';
 
 /** Beside the profile: totals, why this step, what to lay out, cautions, and the start. */
 defineProps<{
@@ -125,8 +124,7 @@ const driveOf = (tool: string): Drive | null => {
       </section>
       <slot />
       <p class="defer">
-        Follow local codes and the maker's service instructions; leave mains supplies, swollen cells beyond
-        removal and board-level work to qualified people.
+        {{ guideDeferral }}
       </p>
     </div>
     <slot name="purpose" />

@@ -1,4 +1,6 @@
-import { configure, fits, type Configuration, type RunStep, type Sequence } from '@bemtor/core';
+import { configure, fits, type Configuration } from '../sequence/configuration.ts';
+import type { RunStep } from '../run/runStep.ts';
+import type { Sequence } from '../sequence/schema.ts';
 
 export interface PickList {
   /** Tools in the order in which they are first taken up, with how many acts use each. */
@@ -54,8 +56,7 @@ export function pickList(
   };
 }
 
-/** The cautions of a route, each once, in the order in which they come up. */
-/** What to beware of before setting out; the way back says its own when it comes. */
+/** What to beware of before setting out, each once; the way back says its own when it comes. */
 export const cautionsOf = (steps: readonly RunStep[]): string[] => [
   ...new Set(steps.filter(({ phase }) => phase !== 'back').flatMap((step) => step.cautions)),
 ];
