@@ -20,11 +20,11 @@ test('a unit arrives: condition, signs and measurements become stops, targets an
   for (const key of ['6', 'ArrowDown', 'ArrowDown', 'Enter']) await page.keyboard.press(key);
   await expect(page.getByTestId('triage-stop')).toContainText('stop charging, do not press');
   await page.getByTestId('symptom-charge-drops').click();
-  await page.getByTestId('measure-packMm').fill('6,9');
-  await page.getByTestId('measure-packNominalMm').fill('six');
+  await page.getByTestId('measure-packMm').locator('input').fill('6,9');
+  await page.getByTestId('measure-packNominalMm').locator('input').fill('six');
   await page.keyboard.press('Tab');
   await expect(page.getByText('“six” is no number')).toBeVisible();
-  await page.getByTestId('measure-packNominalMm').fill('6');
+  await page.getByTestId('measure-packNominalMm').locator('input').fill('6');
   await page.keyboard.press('Tab');
   await expect(page.getByTestId('triage-stop').first()).toContainText('15 % over its nominal 6 mm');
   await expect(page.getByTestId('triage-target').first()).toContainText('Replace the battery');
@@ -148,7 +148,7 @@ test('from a sign to the work: a fan is cleaned, not exchanged; a model that is 
 
 test('the shop’s way of working changes words and route', async ({ page }) => {
   await page.goto('/shop');
-  await page.getByTestId('technician').fill('Runa');
+  await page.getByTestId('technician').locator('input').fill('Runa');
   await page.getByTestId('school-keep-tape').click();
   await page.getByTestId('school-drain-wait').click();
   await expect(page.getByTestId('school-drain-wait')).toHaveAttribute('aria-pressed', 'true');

@@ -1,7 +1,7 @@
 import type { ModelSummary, UnitSummary } from '@bemtor/core';
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { fillNewModel, onDevice, openUnit, sayElsewhere, typeLines } from './support/bench.ts';
+import { fillNewModel, onDevice, openUnit, sayElsewhere, typeLines, tryNow } from './support/bench.ts';
 
 /* What is said of units, models, stock and the shop: kept here first, shown at once, disputed in sight, taken back. */
 
@@ -47,7 +47,7 @@ test('a unit of a new model comes while the server is away: told of, recorded, c
   await expect(page.getByTestId('waiting-said')).toContainText('the owner’s words “Stops at the quay”');
 
   await app.start();
-  await page.getByTestId('try-now').click();
+  await tryNow(page);
   await expect(page.getByText('Nothing waits')).toBeVisible({ timeout: 20_000 });
   expect(await unitOf(page, app.url, 'SK-0430')).toMatchObject({
     ...{ complaint: 'Stops at the quay', serial: 'W-77', recording: { lines: 2 } },

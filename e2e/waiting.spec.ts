@@ -1,6 +1,6 @@
 import { expect, test } from './support/app.ts';
 import type { Page } from '@playwright/test';
-import { hurryUntil, onDevice, openUnit, typeLines } from './support/bench.ts';
+import { hurryUntil, onDevice, openUnit, typeLines, tryNow } from './support/bench.ts';
 
 /** The recorder of a unit that nobody has recorded, ready for its first line. */
 async function recorder(page: Page): Promise<void> {
@@ -75,7 +75,7 @@ test('what waits is listed, by what it is and why, and leaves the list when the 
   await expect(page.getByTestId('leftover')).toContainText('base cover 7 PH0 M2x5');
   await expect(page.getByTestId('leftover')).toContainText('the server does not answer');
   await app.start();
-  await page.getByTestId('try-now').click();
+  await tryNow(page);
   await expect(page.getByText('Nothing waits')).toBeVisible({ timeout: 20_000 });
 });
 
@@ -144,7 +144,7 @@ test('photos taken while the server is away show at once, survive a reload, and 
   await page.getByRole('link', { name: 'What waits' }).click();
   await expect(page.getByTestId('waiting-picture')).toHaveCount(2);
   await app.start();
-  await page.getByTestId('try-now').click();
+  await tryNow(page);
   await expect(page.getByText('Nothing waits')).toBeVisible({ timeout: 20_000 });
   await page.goBack();
   await expect(page.getByTestId('picture-waits')).toHaveCount(0);

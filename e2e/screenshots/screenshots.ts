@@ -1,4 +1,5 @@
 import { type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { expect, test } from '../support/app.ts';
 import { atStep, openUnit, pressUntil, typeLines } from '../support/bench.ts';
 import { larkLines } from '../support/larkLines.ts';
@@ -41,7 +42,7 @@ test('pictures of the main views', async ({ page }) => {
 
   // The route of a whole device, and a job that was closed before, for the logbook.
   await page.keyboard.press('o');
-  await expect(page.getByRole('button', { name: 'Battery' }).first()).toBeVisible();
+  await expect(page.getByText('Where to?')).toBeVisible();
   await page.keyboard.press('1');
   await expect(page.getByTestId('route-step').last()).toBeVisible();
   await page.keyboard.press('Enter');
@@ -64,7 +65,7 @@ test('pictures of the main views', async ({ page }) => {
   await page.keyboard.press('-');
   await page.getByTestId('leftovers').getByRole('button', { name: 'One D more in the hand' }).click();
   await page.getByTestId('swap').first().scrollIntoViewIfNeeded();
-  await shot(page, 'close-leftover');
+  if (process.env['SHOTS']) await shot(page, 'close-leftover');
   await page.keyboard.press('+');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('closed')).toBeVisible();
@@ -77,6 +78,7 @@ test('pictures of the main views', async ({ page }) => {
   await expect(page.getByTestId('route-step').last()).toBeVisible();
   for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight');
   await shot(page, 'route');
+  await guide(page);
   if (process.env['SHOTS']) {
     await page.getByRole('combobox', { name: 'other part' }).fill('display panel');
     await page.getByRole('option', { name: 'Display panel', exact: true }).click();
@@ -158,6 +160,10 @@ async function intake(page: Page): Promise<void> {
   await expect(page.getByTestId('triage-stop')).toBeVisible();
   await expect(page.getByTestId('intake-state')).toHaveText('kept');
   await shot(page, 'intake');
+  if (process.env['SHOTS']) {
+    await page.getByTestId('measure-packMm').scrollIntoViewIfNeeded();
+    await shot(page, 'intake-measures');
+  }
 }
 
 /** The other two ways to record, in doubt, and the mat: on a unit that nobody has touched yet. */
@@ -235,4 +241,26 @@ async function tightening(page: Page): Promise<void> {
   await page.keyboard.press('Space');
   await expect(page.getByTestId('tightening')).toBeVisible();
   await shot(page, 'run-tighten');
+}
+
+/** The guide of the route on screen, as a page of its own. */
+async function guide(page: Page): Promise<void> {
+  await page.keyboard.press('g');
+  await expect(page.getByTestId('take-html')).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.keyboard.press('1');
+  const text = readFileSync(await (await download).path(), 'utf8');
+  if (process.env['SHOTS']) await shot(page, 'route-along');
+  await page.keyboard.press('Escape');
+  const paper = await page.context().newPage();
+  await paper.setContent(text);
+  await paper.screenshot({ path: `${folder}/guide.png` });
+  if (process.env['SHOTS']) {
+    await paper.locator('ol').first().scrollIntoViewIfNeeded();
+    await paper.mouse.wheel(0, 400);
+    await paper.screenshot({ path: `${folder}/guide-steps.png` });
+    await paper.locator('table').last().scrollIntoViewIfNeeded();
+    await paper.screenshot({ path: `${folder}/guide-ledger.png` });
+  }
+  await paper.close();
 }

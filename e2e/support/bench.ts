@@ -152,3 +152,11 @@ export async function fillNewModel(
 /** The application itself is on this device: from here on its pages open without the server. */
 export const onDevice = (page: Page): Promise<void> =>
   expect.poll(() => page.evaluate(async () => Boolean(await caches.match('/')))).toBe(true);
+
+/** Sends what waits, unless the page has done so by itself meanwhile. */
+export async function tryNow(page: Page): Promise<void> {
+  const button = page.getByTestId('try-now');
+  const nothing = page.getByText('Nothing waits');
+  await expect(button.or(nothing)).toBeVisible();
+  await button.click({ timeout: 6_000 }).catch(async () => expect(nothing).toBeVisible());
+}

@@ -12,6 +12,7 @@ import {
 import { computed, reactive } from 'vue';
 import { useRouter } from 'vue-router';
 import EmptyState from '../../components/EmptyState.vue';
+import HeldField from '../../components/HeldField.vue';
 import RefusedEvents from '../../components/RefusedEvents.vue';
 import IntakeOutline from './IntakeOutline.vue';
 import { measureFields, readMeasure } from './measures.ts';
@@ -157,20 +158,17 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement).val
       </label>
       <fieldset class="measures">
         <legend>What was measured</legend>
-        <label v-for="{ key, label, unit: measured } in measureFields" :key="key">
-          {{ label }}
-          <span
-            ><input
-              inputmode="decimal"
-              :value="draft.intake.measures[key] ?? ''"
-              :aria-invalid="faults[key] !== undefined"
-              :data-testid="`measure-${key}`"
-              @change="setMeasure(key, valueOf($event))"
-            />
-            {{ measured }}</span
-          >
-          <small v-if="faults[key]" role="alert">{{ faults[key] }}</small>
-        </label>
+        <HeldField
+          v-for="{ key, label, unit: measured } in measureFields"
+          :key="key"
+          :value="String(draft.intake.measures[key] ?? '')"
+          :label="label"
+          :suffix="measured"
+          :fault="faults[key]"
+          inputmode="decimal"
+          :data-testid="`measure-${key}`"
+          @say="setMeasure(key, $event)"
+        />
       </fieldset>
     </section>
     <TriagePanel
@@ -288,22 +286,6 @@ fieldset .unknown {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
   gap: 10px 14px;
-}
-.measures input {
-  width: 86px;
-  min-height: 44px;
-}
-.measures span {
-  font-family: var(--text);
-  font-weight: 400;
-}
-input[aria-invalid='true'] {
-  border-color: var(--stop);
-}
-small {
-  color: var(--ink);
-  font: 400 14px/1.2 var(--text);
-  box-shadow: inset 0 -2px 0 var(--stop);
 }
 @media (max-width: 1000px) {
   .intake {

@@ -9,6 +9,7 @@ import {
 } from '@bemtor/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
+import HeldField from '../../components/HeldField.vue';
 import TellBar from '../../components/TellBar.vue';
 import { useTold } from '../../composables/useTold.ts';
 import { useShop } from '../../stores/shop.ts';
@@ -61,16 +62,14 @@ async function drop(entry: ShopWord): Promise<void> {
 <template>
   <section class="card shop" aria-label="Shop">
     <TellBar class="tell" :told="told" />
-    <label class="who"
-      >Who works at this device
-      <input
-        :value="shop.technician"
-        maxlength="60"
-        placeholder="your name"
-        data-testid="technician"
-        @change="shop.sayTechnician(($event.target as HTMLInputElement).value)"
-      />
-    </label>
+    <HeldField
+      class="who"
+      :value="shop.technician"
+      label="Who works at this device"
+      maxlength="60"
+      data-testid="technician"
+      @say="shop.sayTechnician"
+    />
     <h1>How this shop works</h1>
     <p class="soft">Good technicians differ. The first answer is the usual one, with its reason.</p>
     <fieldset v-for="question in schoolQuestions" :key="question.key">
