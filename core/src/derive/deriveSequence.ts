@@ -111,8 +111,12 @@ export function needLines({
   evidence,
 }: Pick<Derivation, 'sequence' | 'evidence'>): (need: Need) => readonly string[] {
   const keyOf = ({ action, anyOf }: Need): string => `${action} ${anyOf.join()}`;
-  const lines = new Map(sequence.needs.map((need, i) => [keyOf(need), evidence[i] ?? []]));
-  return (need) => lines.get(keyOf(need)) ?? [];
+  // Most documents have no circle to ask about: the thousands of needs are looked up only once somebody asks.
+  let lines: Map<string, readonly string[]> | undefined;
+  return (need) => {
+    lines ??= new Map(sequence.needs.map((each, i) => [keyOf(each), evidence[i] ?? []]));
+    return lines.get(keyOf(need)) ?? [];
+  };
 }
 
 /** The shortest circle with the lines that its needs rest on, each once. */

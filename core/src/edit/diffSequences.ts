@@ -99,8 +99,17 @@ function longestCommon<T>(a: readonly T[], b: readonly T[]): Set<T> {
 function needChanges(before: Sequence, after: Sequence, was: SequenceIndex, is: SequenceIndex): Change[] {
   const key = ({ action, anyOf, when }: Need): string => JSON.stringify([action, anyOf, when ?? null]);
   const [old, now] = [new Set(before.needs.map(key)), new Set(after.needs.map(key))];
-  const words = (index: SequenceIndex, { action, anyOf }: Need): string =>
-    `${quotedStep(index, action)} after ${anyOf.map((id) => quotedStep(index, id)).join(' or ')}`;
+  /** Each act is named by many needs, and put into words once. */
+  const inWords = (index: SequenceIndex): ((need: Need) => string) => {
+    const quoted = new Map<string, string>();
+    const step = (id: string): string => {
+      const known = quoted.get(id) ?? quotedStep(index, id);
+      quoted.set(id, known);
+      return known;
+    };
+    return ({ action, anyOf }) => `${step(action)} after ${anyOf.map(step).join(' or ')}`;
+  };
+  const [oldWords, newWords] = [inWords(was), inWords(is)];
   const stays = (need: Need): boolean => [need.action, ...need.anyOf].every((id) => is.action.has(id));
   return [
     ...before.needs
@@ -108,14 +117,14 @@ function needChanges(before: Sequence, after: Sequence, was: SequenceIndex, is: 
       .map((need): Change => ({
         kind: 'need',
         action: need.action,
-        words: `no longer: ${words(was, need)}`,
+        words: `no longer: ${oldWords(need)}`,
       })),
     ...after.needs
       .filter((need) => !old.has(key(need)))
       .map((need): Change => ({
         kind: 'need',
         action: need.action,
-        words: `${words(is, need)} (${need.basis})`,
+        words: `${newWords(need)} (${need.basis})`,
       })),
   ];
 }

@@ -13,11 +13,11 @@ export interface ActsBefore extends Iterable<string> {
 export function precedence({ actions, needs }: Sequence): (action: string) => ActsBefore {
   const place = new Map<string, number>(actions.map(({ id }, i) => [id, i]));
   const ancestors = new Ancestors(actions.length);
+  const direct = actions.map((): number[] => []);
   for (const { action, anyOf } of needs)
-    for (const before of anyOf) {
-      const [later, earlier] = [place.get(action), place.get(before)];
-      if (later !== undefined && earlier !== undefined) ancestors.add(later, earlier);
-    }
+    direct[place.get(action) ?? -1]?.push(...anyOf.flatMap((before) => place.get(before) ?? []));
+  // In the order of the document, where what comes before is mostly known already.
+  for (const [later, all] of direct.entries()) for (const earlier of all) ancestors.add(later, earlier);
   return (action) => {
     const later = place.get(action) ?? -1;
     return {
