@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test';
 import { type App, expect, test } from './support/app.ts';
-import { allKept, atStep, onDevice, openUnit, pressUntil, typeLine } from './support/bench.ts';
+import { allKept, atStep, onDevice, openUnit, pressUntil, typeLine, inStore } from './support/bench.ts';
 import { larkLines } from './support/larkLines.ts';
 
 const lines = (page: Page) => page.getByTestId('strip-line');
@@ -110,6 +110,7 @@ async function runDown(page: Page, app: App): Promise<void> {
   await app.kill();
   await page.keyboard.press('Space');
   await expect(page.getByTestId('server-away')).toBeVisible();
+  await inStore(page);
   await page.reload();
   await expect(page.getByTestId('count')).toHaveText('2/5');
   await app.start();

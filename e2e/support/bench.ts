@@ -160,3 +160,24 @@ export async function tryNow(page: Page): Promise<void> {
   await expect(button.or(nothing)).toBeVisible();
   await button.click({ timeout: 6_000 }).catch(async () => expect(nothing).toBeVisible());
 }
+
+/** What was just done is in this device's store: from here on a page may be left. */
+export const inStore = (page: Page): Promise<void> =>
+  expect
+    .poll(() =>
+      page.evaluate(
+        () =>
+          new Promise<number>((resolve, reject) => {
+            const open = indexedDB.open('bemtor');
+            open.onerror = () => reject(open.error!);
+            open.onsuccess = () => {
+              const count = open.result.transaction('waiting').objectStore('waiting').count();
+              count.onsuccess = () => {
+                open.result.close();
+                resolve(count.result);
+              };
+            };
+          }),
+      ),
+    )
+    .toBeGreaterThan(0);
