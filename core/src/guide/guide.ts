@@ -28,7 +28,7 @@ export interface GuideRequest {
   readonly schools?: Schools | undefined;
   /** The published revision that it follows; null for a document of no shop. */
   readonly revision?: GuideRevision | null | undefined;
-  readonly unit?: { readonly label: string; readonly serial: string } | null | undefined;
+  readonly unit?: Guide['unit'] | undefined;
 }
 
 export interface GuideRevision {
@@ -37,6 +37,14 @@ export interface GuideRevision {
   readonly day: string;
   /** Something about its order was settled since, and is in the guide already. */
   readonly isAhead?: boolean | undefined;
+}
+
+/** Screws of one kind: how many (null: nobody knows), and in which cell they lie. */
+export interface GuideKind {
+  readonly count: number | null;
+  readonly screw: Screw;
+  readonly words: string;
+  readonly cell: string;
 }
 
 export interface GuideStep {
@@ -51,13 +59,8 @@ export interface GuideStep {
   readonly seconds: number;
   readonly cautions: readonly string[];
   readonly part: string;
-  /** What is counted in this step: how many (null: nobody knows), of which kind, and in which cell they lie. */
-  readonly screws: {
-    readonly count: number | null;
-    readonly screw: Screw;
-    readonly words: string;
-    readonly cell: string;
-  } | null;
+  /** What is counted in this step; null where nothing is. */
+  readonly screws: GuideKind | null;
   /** Where they sit on the outline, mm. */
   readonly points: Joint['points'];
 }
@@ -69,13 +72,9 @@ export interface GuideSection {
 }
 
 /** One group of screws, to be ticked as it comes out and goes back. */
-export interface GuideScrews {
-  readonly cell: string;
-  readonly screw: Screw;
-  readonly words: string;
+export interface GuideScrews extends GuideKind {
   readonly part: string;
   readonly where: string;
-  readonly count: number | null;
   /** The step in which they come out, and the one in which they go back; null where there is none. */
   readonly outAt: number;
   readonly backAt: number | null;
@@ -99,13 +98,12 @@ export interface Guide {
 export const guideDeferral =
   'Follow local codes and the maker’s service instructions; leave mains supplies, swollen cells beyond removal and board-level work to qualified people.';
 
-const sectionTitles: Readonly<Record<RunStep['phase'], string>> = {
-  down: 'Down',
-  swap: 'At the bottom',
-  back: 'Back',
-  after: 'Tests when it is closed',
-};
-const phases = ['down', 'swap', 'back', 'after'] as const;
+const sectionTitles: readonly (readonly [phase: RunStep['phase'], title: string])[] = [
+  ['down', 'Down'],
+  ['swap', 'At the bottom'],
+  ['back', 'Back'],
+  ['after', 'Tests when it is closed'],
+];
 
 /** Composes the guide of a document. Pure: the same request gives the same guide. O(steps · parts). */
 export function composeGuide(document: Sequence, request: GuideRequest): Guide {
@@ -117,9 +115,8 @@ export function composeGuide(document: Sequence, request: GuideRequest): Guide {
   const { rows } = jobLedger(steps, foldJob([]), (part) => partName(index, part));
   const rowOf = new Map(rows.map((row) => [row.joint, row]));
   const numbered = steps.map((step, i): GuideStep => guideStep(step, i + 1, rowOf));
-  const numberOf = new Map(numbered.map(({ id, n }) => [id, n]));
-  const stepOf = new Map(
-    steps.flatMap((step) => (step.joint ? [[`${step.phase} ${step.joint.id}`, step.id]] : [])),
+  const countedAt = new Map<string, number>(
+    steps.flatMap(({ phase, joint }, i) => (joint ? [[`${phase} ${joint.id}`, i + 1] as const] : [])),
   );
   const picks = pickList(document, configuration, steps);
   return {
@@ -135,10 +132,10 @@ export function composeGuide(document: Sequence, request: GuideRequest): Guide {
     tools: picks.tools,
     parts: picks.parts,
     cautions: cautionsOf(steps),
-    sections: phases
-      .map((phase) => ({
+    sections: sectionTitles
+      .map(([phase, title]) => ({
         phase,
-        title: sectionTitles[phase],
+        title,
         steps: numbered.filter((_, i) => steps[i]?.phase === phase),
       }))
       .filter((section) => section.steps.length > 0),
@@ -146,13 +143,13 @@ export function composeGuide(document: Sequence, request: GuideRequest): Guide {
       ...kindOf(row),
       part: partName(index, row.part),
       where: row.where ?? '',
-      outAt: numberOf.get(stepOf.get(`down ${row.joint}`) ?? '') ?? 0,
-      backAt: numberOf.get(stepOf.get(`back ${row.joint}`) ?? '') ?? null,
+      outAt: countedAt.get(`down ${row.joint}`) ?? 0,
+      backAt: countedAt.get(`back ${row.joint}`) ?? null,
     })),
   };
 }
 
-const kindOf = ({ letter, screw, expected }: LedgerRow) => ({
+const kindOf = ({ letter, screw, expected }: LedgerRow): GuideKind => ({
   cell: letter,
   screw,
   words: screwWords(screw) || 'screw',

@@ -10,7 +10,7 @@ import type { Guide } from './guide.ts';
 type Cell = string | number | null;
 
 /** The columns of each table, in order; `docs/formats.md` says what they mean. */
-export const guideTables = {
+const guideTables = {
   steps: 'n,phase,title,place,detail,tool,part,count,screw,cell,face,seconds,cautions'.split(','),
   screws:
     'cell,drive,size,thread,length_mm,head,captive,shouldered,sprung,look,part,place,count,out_step,back_step'.split(

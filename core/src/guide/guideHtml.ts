@@ -1,7 +1,7 @@
 import type { Drive } from '../sequence/screw.ts';
 import { metricThread } from '../tables/metricThreads.ts';
 import { guideDeferral, type Guide, type GuideScrews, type GuideStep } from './guide.ts';
-import { guideFacts, screwsOfStep, timeWords } from './guideWords.ts';
+import { guideFacts, partWords, screwsOfStep, timeWords, toolWords } from './guideWords.ts';
 import { headAcross, headRing, headShape, headSquare } from './screwHead.ts';
 
 const entities: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
@@ -13,7 +13,7 @@ const plain = (text: string): string => text.replace(/[&<>"]/g, (one) => entitie
  */
 export function guideHtml(guide: Guide): string {
   const list = (items: readonly string[]): string =>
-    `<ul>${items.map((item) => `<li>${plain(item)}</li>`).join('')}</ul>`;
+    items.length === 0 ? '' : `<ul>${items.map((item) => `<li>${plain(item)}</li>`).join('')}</ul>`;
   const block = (title: string, inner: string): string =>
     inner === '' ? '' : `<section><h2>${plain(title)}</h2>${inner}</section>`;
   const body = [
@@ -21,17 +21,8 @@ export function guideHtml(guide: Guide): string {
       .map(([name, value]) => `<div><dt>${plain(name)}</dt><dd>${plain(value)}</dd></div>`)
       .join('')}</dl></header>`,
     `<section class="cautions"><h2>Cautions</h2>${list([...guide.cautions, guideDeferral])}</section>`,
-    guide.tools.length > 0
-      ? block('Tools', list(guide.tools.map(({ tool, uses }) => `${tool}, ${uses} ×`)))
-      : '',
-    guide.parts.length > 0
-      ? block(
-          'Parts to have ready',
-          list(
-            guide.parts.map(({ name, number, why }) => [name, number, `(${why})`].filter(Boolean).join(' ')),
-          ),
-        )
-      : '',
+    block('Tools', list(guide.tools.map(toolWords))),
+    block('Parts to have ready', list(guide.parts.map(partWords))),
     block('Screw kinds', kinds(guide.screws)),
     ...guide.sections.map(({ title, steps }) =>
       block(
@@ -111,17 +102,15 @@ function head(drive: Drive | null | undefined, thread: string | null | undefined
 }
 
 function kinds(screws: readonly GuideScrews[]): string {
-  const byCell = new Map<string, { first: GuideScrews; count: number | null }>();
-  for (const group of screws) {
-    const known = byCell.get(group.cell);
-    const count = known && (known.count === null || group.count === null ? null : known.count + group.count);
-    byCell.set(group.cell, { first: known?.first ?? group, count: known ? (count ?? null) : group.count });
-  }
+  const byCell = new Map<string, GuideScrews[]>();
+  for (const group of screws) byCell.set(group.cell, [...(byCell.get(group.cell) ?? []), group]);
   if (byCell.size === 0) return '';
-  const rows = [...byCell].map(
-    ([cell, { first, count }]) =>
-      `<tr><th scope="row">${cell}</th><td>${head(first.screw.drive, first.screw.thread)}</td><td class="kind">${plain(first.words)}</td><td>${count ?? '?'}</td></tr>`,
-  );
+  const rows = [...byCell.values()].map((groups) => {
+    const { cell, screw, words } = groups[0]!;
+    const isCounted = groups.every(({ count }) => count !== null);
+    const whole = groups.reduce((sum, { count }) => sum + (count ?? 0), 0);
+    return `<tr><th scope="row">${cell}</th><td>${head(screw.drive, screw.thread)}</td><td class="kind">${plain(words)}</td><td>${isCounted ? whole : '?'}</td></tr>`;
+  });
   return `<table><thead><tr><th>Cell</th><th>Head, true size</th><th>Kind</th><th>How many</th></tr></thead><tbody>${rows.join('')}</tbody></table>`;
 }
 

@@ -1,5 +1,5 @@
 import { guideDeferral, type Guide, type GuideStep } from './guide.ts';
-import { guideFacts, screwsOfStep, timeWords } from './guideWords.ts';
+import { guideFacts, partWords, screwsOfStep, timeWords, toolWords } from './guideWords.ts';
 
 /** Characters that Markdown would take for its own, and what would begin a list, a heading or a fence. */
 const plain = (text: string): string =>
@@ -20,6 +20,8 @@ const table = (header: readonly string[], rows: readonly (readonly string[])[]):
 const block = (title: string, lines: readonly string[]): string[] =>
   lines.length === 0 ? [] : [`## ${title}`, '', ...lines, ''];
 
+const items = (words: readonly string[]): string[] => words.map((one) => `- ${plain(one)}`);
+
 /** The guide as Markdown (CommonMark, with tables). Steps keep their numbers through all sections. */
 export function guideMarkdown(guide: Guide): string {
   const lines = [
@@ -27,17 +29,9 @@ export function guideMarkdown(guide: Guide): string {
     '',
     ...guideFacts(guide).map(([name, value]) => `- ${name}: ${plain(value)}`),
     '',
-    ...block(
-      'Tools',
-      guide.tools.map(({ tool, uses }) => `- ${plain(tool)}, ${uses} ×`),
-    ),
-    ...block(
-      'Parts to have ready',
-      guide.parts.map(
-        ({ name, number, why }) => `- ${[plain(name), plain(number), `(${why})`].filter(Boolean).join(' ')}`,
-      ),
-    ),
-    ...block('Cautions', [...guide.cautions.map((caution) => `- ${plain(caution)}`), `- ${guideDeferral}`]),
+    ...block('Tools', items(guide.tools.map(toolWords))),
+    ...block('Parts to have ready', items(guide.parts.map(partWords))),
+    ...block('Cautions', items([...guide.cautions, guideDeferral])),
     ...guide.sections.flatMap(({ title, steps }) => block(title, steps.flatMap(stepLines))),
     ...block(
       'Screw ledger',
@@ -54,7 +48,7 @@ export function guideMarkdown(guide: Guide): string {
 
 function stepLines(step: GuideStep): string[] {
   const place = step.place ? `, ${plain(step.place)}` : '';
-  const facts = [step.tool, screwsOfStep(step)].filter((one) => one).map((one) => plain(one ?? ''));
+  const facts = [step.tool, screwsOfStep(step)].flatMap((one) => (one ? [plain(one)] : []));
   const indent = ' '.repeat(String(step.n).length + 2);
   return [
     `${step.n}. **${plain(step.title)}**${place}${facts.length > 0 ? ` (${facts.join('; ')})` : ''}`,

@@ -1,4 +1,4 @@
-import type { Guide, GuideStep } from './guide.ts';
+import type { Guide, GuideRevision, GuideStep } from './guide.ts';
 
 /* The words that every format of a guide says alike. */
 
@@ -15,28 +15,22 @@ export function timeWords(seconds: number): string {
 export function guideFacts(guide: Guide): [name: string, value: string][] {
   const { model, configuration, revision, unit, seconds, sections } = guide;
   const steps = sections.reduce((sum, section) => sum + section.steps.length, 0);
-  return [
+  const facts: [name: string, value: string | null][] = [
     ['Model', `${model.maker} ${model.name}, ${model.code}, ${model.form}`],
-    ...(configuration.length > 0
-      ? [['For', configuration.map(({ label, value }) => `${label} ${value}`).join(', ')] as [string, string]]
-      : []),
-    ...(unit
-      ? [
-          ['Unit', [unit.label, unit.serial && `serial ${unit.serial}`].filter(Boolean).join(', ')] as [
-            string,
-            string,
-          ],
-        ]
-      : []),
-    [
-      'From',
-      revision
-        ? `revision ${revision.number}, published ${revision.day}`
-        : 'a sequence that is not published',
-    ],
+    ['For', configuration.map(({ label, value }) => `${label} ${value}`).join(', ')],
+    ['Unit', unit && [unit.label, unit.serial && `serial ${unit.serial}`].filter(Boolean).join(', ')],
+    ['From', revision ? revisionWords(revision) : 'a sequence that is not published'],
     ['Length', `${steps} steps, about ${timeWords(seconds)} by the sequence’s own times`],
   ];
+  return facts.flatMap(([name, value]): [string, string][] => (value ? [[name, value]] : []));
 }
+
+const revisionWords = ({ number, day }: GuideRevision): string => `revision ${number}, published ${day}`;
+
+export const toolWords = ({ tool, uses }: Guide['tools'][number]): string => `${tool}, ${uses} ×`;
+
+export const partWords = ({ name, number, why }: Guide['parts'][number]): string =>
+  [name, number, `(${why})`].filter(Boolean).join(' ');
 
 /** `7 × PH0 M2 × 5, cell A`; null where the step counts nothing. */
 export const screwsOfStep = ({ screws }: GuideStep): string | null =>

@@ -19,7 +19,7 @@ import { useReview } from './useReview.ts';
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
 const review = useReview(props.unitId);
-const { unit, published, fault, ready, recording, derived, reviewed, document, evidence, revisions } = review;
+const { unit, published, fault, recording, derived, reviewed, document, evidence, revisions } = review;
 
 type Mode = 'steps' | 'findings' | 'changes' | 'document';
 const mode = ref<Mode>('steps');
@@ -104,13 +104,13 @@ useKeys(() => ({
     <v-progress-linear indeterminate color="primary" />
   </p>
   <EmptyState
-    v-else-if="ready && !document"
+    v-else-if="!document"
     title="Nothing to review yet"
     text="Record this model first: each line becomes evidence for what must come before what."
   >
     <button class="act-button" @click="go('recorder')">Record <KeyHint name="R" /></button>
   </EmptyState>
-  <div v-else-if="document" class="review">
+  <div v-else class="review">
     <section class="card sheet" aria-label="What must come before what">
       <header>
         <h1>{{ heading }}</h1>

@@ -188,7 +188,6 @@ export function useReview(unitId: string) {
     unit,
     published,
     fault,
-    ready,
     recording,
     derivation,
     derived,
