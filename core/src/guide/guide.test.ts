@@ -86,6 +86,17 @@ describe('a guide', () => {
     expect(acts).toEqual(sequence.actions.map(({ id }) => id));
   });
 
+  test('says of which revision it is, and where more was settled since', () => {
+    const from = (revision: object | null): string =>
+      writeGuide(guideOf(lark, [], { revision }), lark, 'md').match(/- From: (.*)/)?.[1] ?? '';
+    const stands = { number: 2, day: '2026-11-27' };
+    expect(from(null)).toBe('a sequence that is not published');
+    expect(from(stands)).toBe('revision 2, published 2026-11-27');
+    expect(from({ ...stands, isAhead: true })).toBe(
+      'revision 2, published 2026-11-27, and what was settled since',
+    );
+  });
+
   test('every step, caution and deferral stands in the page, in Markdown and in the HowTo', () => {
     fc.assert(
       fc.property(anyGuide, ({ guide, sequence }) => {

@@ -25,7 +25,8 @@ export function guideFacts(guide: Guide): [name: string, value: string][] {
   return facts.flatMap(([name, value]): [string, string][] => (value ? [[name, value]] : []));
 }
 
-const revisionWords = ({ number, day }: GuideRevision): string => `revision ${number}, published ${day}`;
+const revisionWords = ({ number, day, isAhead }: GuideRevision): string =>
+  `revision ${number}, published ${day}${isAhead ? ', and what was settled since' : ''}`;
 
 export const toolWords = ({ tool, uses }: Guide['tools'][number]): string => `${tool}, ${uses} ×`;
 
