@@ -3,8 +3,17 @@ import globals from 'globals';
 import ts from 'typescript-eslint';
 import vue from 'eslint-plugin-vue';
 
-/** Arrows go one way: web, server and cli may import the core; the core imports none of them. */
-const upward = ['@bemtor/server*', '@bemtor/web*', '@bemtor/cli*', '**/server/**', '**/web/**', '**/cli/**'];
+/** Arrows go one way: web, server, cli and paper may import the core; the core imports none of them. */
+const upward = [
+  '@bemtor/paper*',
+  '@bemtor/server*',
+  '@bemtor/web*',
+  '@bemtor/cli*',
+  '**/paper/src/**',
+  '**/server/**',
+  '**/web/**',
+  '**/cli/**',
+];
 
 export default ts.config(
   { ignores: ['**/dist/**', '**/node_modules/**', 'test-results/**', 'playwright-report/**'] },
@@ -67,7 +76,7 @@ export default ts.config(
     },
   },
   {
-    files: ['web/src/**/*.{ts,vue}', 'cli/src/**/*.ts', 'server/src/**/*.ts'],
+    files: ['web/src/**/*.{ts,vue}', 'cli/src/**/*.ts', 'server/src/**/*.ts', 'paper/src/**/*.ts'],
     rules: {
       'no-restricted-imports': [
         'error',

@@ -5,6 +5,7 @@ export default {
   testMatch: ['**/*.test.ts'],
   roots: [
     '<rootDir>/core/src',
+    '<rootDir>/paper/src',
     '<rootDir>/server/src',
     '<rootDir>/cli/src',
     '<rootDir>/web/src',

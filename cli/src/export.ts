@@ -6,9 +6,12 @@ import {
   purposes,
   readConfiguration,
   writeGuide,
+  type Guide,
   type GuideFormat,
   type Purpose,
+  type Sequence,
 } from '@bemtor/core';
+import { guidePaper } from '@bemtor/paper';
 import { writeFile } from 'node:fs/promises';
 import { readDocument, readSettings } from './plan.ts';
 import { InputRefused, readArguments, UsageError, type Streams } from './streams.ts';
@@ -22,6 +25,9 @@ const options = {
   day: { type: 'string' },
   unit: { type: 'string' },
   serial: { type: 'string' },
+  link: { type: 'string' },
+  size: { type: 'string' },
+  type: { type: 'string' },
   out: { type: 'string' },
 } as const;
 
@@ -42,17 +48,34 @@ export async function exportCommand(args: string[], { stdout }: Streams): Promis
   if (route && !route.ok) throw new InputRefused(`${file}: ${faultLine(route.fault)}`);
   const guide = composeGuide(sequence, {
     ...{ targets, purpose, revision, configuration: configuration.value },
+    link: values.link ?? null,
     unit: values.unit === undefined ? null : { label: values.unit, serial: values.serial ?? '' },
     steps: route?.value.steps ?? [],
   });
-  const text = writeGuide(guide, sequence, format);
-  if (values.out === undefined) stdout.write(text);
-  else await written(values.out, text);
+  const paper = {
+    size: oneOf('size', values.size, ['A4', 'Letter'] as const),
+    type: oneOf('type', values.type, ['normal', 'large'] as const),
+  };
+  const bytes = await bytesOf(guide, sequence, format, paper);
+  if (values.out === undefined) stdout.write(bytes);
+  else await written(values.out, bytes);
 }
 
-async function written(file: string, text: string): Promise<void> {
+type Format = GuideFormat | 'pdf';
+
+async function bytesOf(
+  guide: Guide,
+  sequence: Sequence,
+  format: Format,
+  paper: { size: 'A4' | 'Letter'; type: 'normal' | 'large' },
+): Promise<string | Uint8Array> {
+  if (format !== 'pdf') return writeGuide(guide, sequence, format);
+  return guidePaper(guide, { ...paper, day: new Date().toISOString().slice(0, 10) });
+}
+
+async function written(file: string, bytes: string | Uint8Array): Promise<void> {
   try {
-    await writeFile(file, text);
+    await writeFile(file, bytes);
   } catch (error) {
     throw new InputRefused(
       `${file}: cannot be written (${(error as NodeJS.ErrnoException).code ?? 'unknown'}); name a file in a folder that is there`,
@@ -60,21 +83,27 @@ async function written(file: string, text: string): Promise<void> {
   }
 }
 
-const isFormat = (name: string): name is GuideFormat => Object.hasOwn(guideFormats, name);
+const formats = [...Object.keys(guideFormats), 'pdf'];
+const isFormat = (name: string): name is Format => formats.includes(name);
 
-function readFormat(name: string | undefined): GuideFormat {
+function readFormat(name: string | undefined): Format {
   if (name !== undefined && isFormat(name)) return name;
-  const known = Object.keys(guideFormats).join(', ');
+  const known = formats.join(', ');
   throw new UsageError(
     name === undefined ? `--to is expected: ${known}` : `--to ${name}: one of ${known} is expected`,
   );
 }
 
 function readPurpose(name: string | undefined): Purpose | undefined {
-  if (name === undefined) return undefined;
-  const purpose = purposes.find((one) => one === name);
-  if (!purpose) throw new UsageError(`--purpose ${name}: one of ${purposes.join(', ')} is expected`);
-  return purpose;
+  return name === undefined ? undefined : oneOf('purpose', name, purposes);
+}
+
+/** The value of an option that has few; the first where it is not given. */
+function oneOf<T extends string>(option: string, value: string | undefined, known: readonly [T, ...T[]]): T {
+  if (value === undefined) return known[0];
+  const found = known.find((one) => one === value);
+  if (!found) throw new UsageError(`--${option} ${value}: one of ${known.join(', ')} is expected`);
+  return found;
 }
 
 function readRevision(number: string | undefined, day: string | undefined) {

@@ -16,7 +16,7 @@ async function run(args: string[], input = '') {
   })();
   const code = await runCommand(args, {
     stdin,
-    stdout: { write: (text) => out.push(text) },
+    stdout: { write: (text) => out.push(String(text)) },
     stderr: { write: (text) => err.push(text) },
   });
   return { code, out: out.join(''), err: err.join('') };
@@ -203,10 +203,19 @@ test('export writes a guide to standard output or a file; what is wrong is said 
   const plain = await run([...job, '--to', 'md']);
   expect(await run([...job, '--to', 'md', '--out', file])).toEqual({ code: 0, out: '', err: '' });
   expect(readFileSync(file, 'utf8')).toBe(plain.out);
+  for (const [format, begins] of [
+    ['pdf', '%PDF-1.7'],
+    ['zip', 'PK\x03\x04'],
+  ]) {
+    expect((await run([...job, '--to', format!, '--out', file])).code).toBe(0);
+    expect(readFileSync(file, 'latin1').slice(0, begins!.length)).toBe(begins);
+  }
 
   for (const [code, words, ...args] of [
     [2, '--to is expected: html, md', lark],
-    [2, '--to pdf: one of html', lark, '--to', 'pdf'],
+    [2, '--to odt: one of html', lark, '--to', 'odt'],
+    [2, '--size B7: one of A4, Letter', lark, '--to', 'pdf', '--size', 'B7'],
+    [2, '--type huge: one of normal, large', lark, '--to', 'pdf', '--type', 'huge'],
     [2, '--purpose mend: one of replace', lark, '--to', 'md', '--purpose', 'mend'],
     [2, '--revision 0: a number from 1', lark, '--to', 'md', '--revision', '0', '--day', '2026-11-27'],
     [2, '--day 1 May: the day of its publishing', lark, '--to', 'md', '--revision', '1', '--day', '1 May'],

@@ -3,7 +3,7 @@ import { parseArgs, type ParseArgsConfig } from 'node:util';
 /** What a command reads and writes; the process, or a test's stand-in. */
 export interface Streams {
   readonly stdin: AsyncIterable<Buffer | string>;
-  readonly stdout: { write(text: string): unknown };
+  readonly stdout: { write(output: string | Uint8Array): unknown };
   readonly stderr: { write(text: string): unknown };
 }
 

@@ -99,14 +99,29 @@ export { keepable, unkeepable } from './api/text.ts';
 export { readCaptions, narrationLimit, type Cue } from './reader/speech/readCaptions.ts';
 export { draftNarration, draftWithDoubts, type DoubtedEntry } from './reader/speech/draftNarration.ts';
 
-export { composeGuide, guideDeferral, type Guide, type GuideRequest, type GuideStep } from './guide/guide.ts';
+export {
+  composeGuide,
+  guideDeferral,
+  type Guide,
+  type GuideRequest,
+  type GuideScrews,
+  type GuideStep,
+} from './guide/guide.ts';
+export { guideFacts, kindsByCell, partWords, stepFacts, toolWords } from './guide/guideWords.ts';
 export { cautionsOf, pickList, type PickList } from './guide/pickList.ts';
-export { headRing, headShape, headSquare } from './guide/screwHead.ts';
+export { headAcross, headRing, headShape, headSquare } from './guide/screwHead.ts';
+export { type Pictures } from './guide/guideArchive.ts';
+export { guideHtml } from './guide/guideHtml.ts';
 export { guideFileName, guideFormats, writeGuide, type GuideFormat } from './guide/writeGuide.ts';
 export { sequenceJsonSchema, sequenceSchemaPath } from './sequence/jsonSchema.ts';
 
+export * from './paper/paperSizes.ts';
+export { guideOfRequest, paperRequestSchema, type PaperRequest } from './paper/paperRequest.ts';
+export { drawLabel, type DrawnLabel, type Label, type LabelCode } from './labels/drawLabel.ts';
+
 export * from './mat/points.ts';
 export * from './mat/matGroups.ts';
+export { metricThread } from './tables/metricThreads.ts';
 export * from './maths/countingScale.ts';
 export * from './maths/quantity.ts';
 export * from './maths/battery.ts';

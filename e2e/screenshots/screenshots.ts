@@ -251,6 +251,9 @@ async function guide(page: Page): Promise<void> {
   await page.keyboard.press('1');
   const text = readFileSync(await (await download).path(), 'utf8');
   if (process.env['SHOTS']) await shot(page, 'route-along');
+  await page.keyboard.press('p');
+  await expect(page.frameLocator('[data-testid=preview]').getByRole('heading', { level: 1 })).toBeVisible();
+  if (process.env['SHOTS']) await shot(page, 'route-paper');
   await page.keyboard.press('Escape');
   const paper = await page.context().newPage();
   await paper.setContent(text);

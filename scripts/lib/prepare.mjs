@@ -34,6 +34,7 @@ export async function ensurePackages() {
 
 const sources = [
   'core/src',
+  'paper/src',
   'server/src',
   'cli/src',
   'web/src',

@@ -13,17 +13,20 @@ import { noRoute, problemHandler } from './errors.ts';
 import { jobRoutes } from './http/jobs.ts';
 import type { LiveHub } from './http/live.ts';
 import { modelRoutes } from './http/models.ts';
+import { paperRoutes } from './http/papers.ts';
 import { partRoutes } from './http/parts.ts';
 import { pictureRoutes } from './http/pictures.ts';
 import { recordingRoutes } from './http/recordings.ts';
 import { settingRoutes } from './http/settings.ts';
 import { shopRoutes } from './http/shopLog.ts';
 import { unitRoutes } from './http/units.ts';
+import type { Press } from './papers/press.ts';
 
 export interface AppParts {
   readonly database: Database;
   readonly hub: LiveHub;
   readonly log: Logger;
+  readonly press: Press;
   /** The built interface; null serves the API alone. */
   readonly webFolder: string | null;
 }
@@ -31,7 +34,7 @@ export interface AppParts {
 /** A sequence of a large device is about 100 kB; this leaves room for ten times that. */
 const bodyLimit = '1mb';
 
-export function createApp({ database, hub, log, webFolder }: AppParts): Express {
+export function createApp({ database, hub, log, press, webFolder }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: { ignore: (request) => request.url === '/api/health' } }));
@@ -74,6 +77,7 @@ export function createApp({ database, hub, log, webFolder }: AppParts): Express 
   });
   // Pictures come as they are; everything else is JSON.
   app.use('/api/pictures', pictureRoutes(database));
+  app.use('/api/papers', paperRoutes(database, press));
   app.use('/api', express.json({ limit: bodyLimit, type: '*/*' }));
   app.use('/api/units', unitRoutes(database));
   app.use('/api/models', modelRoutes(database));

@@ -21,6 +21,7 @@ export const problems = {
   'revision-unknown': { status: 404, title: 'No sequence has been published for this model' },
   'picture-unknown': { status: 404, title: 'This picture is not known' },
   'number-unknown': { status: 404, title: 'This part number has not been seen here' },
+  'paper-unknown': { status: 404, title: 'There is no such paper, or not any more' },
   'want-unknown': { status: 404, title: 'This line of the shopping list is not known' },
   'id-taken': { status: 409, title: 'This id is taken by something else' },
   'label-taken': { status: 409, title: 'Another unit has this label' },
@@ -34,6 +35,8 @@ export const problems = {
   'picture-unreadable': { status: 422, title: 'This is no picture that can be read' },
   'row-unreadable': { status: 422, title: 'A later version of Bemtor wrote this' },
   'setting-conflict': { status: 412, title: 'Somebody changed this setting in the meantime' },
+  'paper-failed': { status: 500, title: 'The paper could not be made' },
+  'press-busy': { status: 503, title: 'Too many papers are being made' },
   'database-away': { status: 503, title: 'The database does not answer' },
   internal: { status: 500, title: 'Something went wrong on the server' },
 } as const;

@@ -7,6 +7,8 @@ import { openDatabase } from './db/pool.ts';
 import { loadDemo } from './demo.ts';
 import { LiveHub } from './http/live.ts';
 import { openLog } from './log.ts';
+import { Press } from './papers/press.ts';
+import { printInThread } from './papers/printInThread.ts';
 
 /** How long open requests may take to finish once the server was told to stop. */
 const graceMs = 3_000;
@@ -22,7 +24,10 @@ async function main(config: Config): Promise<void> {
   const hub = new LiveHub(config.databaseUrl);
   await hub.start();
   const webFolder = fileURLToPath(new URL('../../web/dist', import.meta.url));
-  const server = createApp({ database, hub, log, webFolder }).listen(config.port, config.host);
+  const server = createApp({ database, hub, log, press: new Press(printInThread), webFolder }).listen(
+    config.port,
+    config.host,
+  );
   server.on('listening', () => {
     const address = server.address();
     const port = typeof address === 'object' && address ? address.port : config.port;

@@ -4,7 +4,8 @@ import { parse as parseCsv } from 'csv-parse/sync';
 import fc from 'fast-check';
 import jsonld from 'jsonld';
 import MarkdownIt from 'markdown-it';
-import { readFileSync } from 'node:fs';
+import JSZip from 'jszip';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { planRoute } from '../route/planRoute.ts';
 import { purposes } from '../run/events.ts';
 import { configure } from '../sequence/configuration.ts';
@@ -194,6 +195,46 @@ describe('the formats, read by others', () => {
 
 /** What a spreadsheet would run as a formula begins with an apostrophe; what begins with one already stays. */
 const harmless = (cell: string): string => cell.replace(/^[=+\-@\t\r]/, "'$&");
+
+describe('the archive', () => {
+  const photo = new Uint8Array([0xff, 0xd8, 0xff, 0xd9]);
+  const act = lark.actions[0]!.id;
+  const shown = { [act]: ['0193b5c0-0002-7000-8000-000000000001', '0193b5c0-0002-7000-8000-000000000002'] };
+  const guide = guideOf(lark, ['keyboard'], { pictures: shown });
+  const pictures = new Map([[shown[act]![0]!, photo]]);
+
+  test('holds the sequence, the guide as page and text, and the photos that there are (JSZip)', async () => {
+    const archive = await JSZip.loadAsync(writeGuide(guide, lark, 'zip', pictures), { checkCRC32: true });
+    const name = `pictures/${shown[act]![0]!}.jpg`;
+    expect(Object.keys(archive.files).sort()).toEqual(
+      ['guide.html', 'guide.md', name, 'pictures.json', 'sequence.json'].sort(),
+    );
+    const text = (file: string): Promise<string> => archive.file(file)!.async('string');
+    expect(await text('sequence.json')).toBe(writeGuide(guide, lark, 'json'));
+    expect(await text('guide.md')).toBe(writeGuide(guide, lark, 'md'));
+    expect(await text('guide.html')).toContain('<img src="data:image/jpeg;base64,/9j/2Q=="');
+    expect(JSON.parse(await text('pictures.json'))).toEqual({ [act]: [name] });
+    expect(await archive.file(name)!.async('uint8array')).toEqual(photo);
+  });
+
+  test('is the same file whenever it is written', () => {
+    expect(writeGuide(guide, lark, 'zip', pictures)).toEqual(writeGuide(guide, lark, 'zip', pictures));
+  });
+});
+
+/* Small enough to be read: who changes what a guide says sees it here. `UPDATE_GOLDEN=1` writes them anew. */
+test.each<[GuideFormat, string]>([
+  ['md', 'clean-fan.md'],
+  ['csv-steps', 'clean-fan-steps.csv'],
+  ['csv-screws', 'clean-fan-screws.csv'],
+])('as %s it is what golden/%s holds', (format, name) => {
+  const sequence = demoSequence('keel-mini');
+  const guide = guideOf(sequence, ['fan'], { purpose: 'clean', revision: { number: 4, day: '2026-11-27' } });
+  const file = new URL(`golden/${name}`, import.meta.url);
+  const written = writeGuide(guide, sequence, format) as string;
+  if (process.env['UPDATE_GOLDEN']) writeFileSync(file, written);
+  expect(written).toBe(readFileSync(file, 'utf8'));
+});
 
 describe('the JSON Schema of a sequence', () => {
   const validate = new Ajv2020({ strict: false }).compile(sequenceJsonSchema());

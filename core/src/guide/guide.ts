@@ -29,6 +29,10 @@ export interface GuideRequest {
   /** The published revision that it follows; null for a document of no shop. */
   readonly revision?: GuideRevision | null | undefined;
   readonly unit?: Guide['unit'] | undefined;
+  /** The address of the revision, for a code on paper; null where it is nowhere. */
+  readonly link?: string | null | undefined;
+  /** Photos by the act that they show, by their ids. */
+  readonly pictures?: Readonly<Record<string, readonly string[]>> | undefined;
 }
 
 export interface GuideRevision {
@@ -59,10 +63,14 @@ export interface GuideStep {
   readonly seconds: number;
   readonly cautions: readonly string[];
   readonly part: string;
+  /** The act of the sequence that it does or turns round; empty where it is none, such as a test. */
+  readonly act: string;
   /** What is counted in this step; null where nothing is. */
   readonly screws: GuideKind | null;
   /** Where they sit on the outline, mm. */
   readonly points: Joint['points'];
+  /** Ids of the photos that show it. */
+  readonly pictures: readonly string[];
 }
 
 export interface GuideSection {
@@ -86,6 +94,7 @@ export interface Guide {
   readonly configuration: readonly { readonly label: string; readonly value: string }[];
   readonly revision: GuideRevision | null;
   readonly unit: { readonly label: string; readonly serial: string } | null;
+  readonly link: string | null;
   readonly seconds: number;
   readonly tools: PickList['tools'];
   readonly parts: PickList['parts'];
@@ -114,7 +123,7 @@ export function composeGuide(document: Sequence, request: GuideRequest): Guide {
   const steps = runSteps(sequence, { steps: down, targets, purpose }, schools);
   const { rows } = jobLedger(steps, foldJob([]), (part) => partName(index, part));
   const rowOf = new Map(rows.map((row) => [row.joint, row]));
-  const numbered = steps.map((step, i): GuideStep => guideStep(step, i + 1, rowOf));
+  const numbered = steps.map((step, i): GuideStep => guideStep(step, i + 1, rowOf, request.pictures));
   const countedAt = new Map<string, number>(
     steps.flatMap(({ phase, joint }, i) => (joint ? [[`${phase} ${joint.id}`, i + 1] as const] : [])),
   );
@@ -128,6 +137,7 @@ export function composeGuide(document: Sequence, request: GuideRequest): Guide {
     }),
     revision: request.revision ?? null,
     unit: request.unit ?? null,
+    link: request.link ?? null,
     seconds: steps.reduce((sum, { seconds }) => sum + seconds, 0),
     tools: picks.tools,
     parts: picks.parts,
@@ -156,7 +166,12 @@ const kindOf = ({ letter, screw, expected }: LedgerRow): GuideKind => ({
   count: expected,
 });
 
-function guideStep(step: RunStep, n: number, rowOf: ReadonlyMap<string, LedgerRow>): GuideStep {
+function guideStep(
+  step: RunStep,
+  n: number,
+  rowOf: ReadonlyMap<string, LedgerRow>,
+  pictures: GuideRequest['pictures'] = {},
+): GuideStep {
   const row = step.joint ? rowOf.get(step.joint.id) : undefined;
   return {
     n,
@@ -169,8 +184,10 @@ function guideStep(step: RunStep, n: number, rowOf: ReadonlyMap<string, LedgerRo
     seconds: step.seconds,
     cautions: step.cautions,
     part: step.action?.part ?? step.part?.id ?? '',
+    act: step.action?.id ?? '',
     screws: row ? kindOf(row) : null,
     points: step.joint?.points ?? [],
+    pictures: (step.action && step.phase === 'down' && pictures[step.action.id]) || [],
   };
 }
 

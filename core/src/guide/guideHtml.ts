@@ -1,23 +1,36 @@
+import { fromByteArray } from 'base64-js';
+import { drawLabel } from '../labels/drawLabel.ts';
+import { typeSizes, type PaperSize, type TypeSize } from '../paper/paperSizes.ts';
 import type { Drive } from '../sequence/screw.ts';
 import { metricThread } from '../tables/metricThreads.ts';
+import type { Pictures } from './guideArchive.ts';
 import { guideDeferral, type Guide, type GuideScrews, type GuideStep } from './guide.ts';
-import { guideFacts, partWords, screwsOfStep, timeWords, toolWords } from './guideWords.ts';
+import { guideFacts, kindsByCell, partWords, stepFacts, toolWords } from './guideWords.ts';
 import { headAcross, headRing, headShape, headSquare } from './screwHead.ts';
 
 const entities: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
 const plain = (text: string): string => text.replace(/[&<>"]/g, (one) => entities[one] ?? one);
 
+export interface PageOptions {
+  readonly pictures?: Pictures;
+  /** Of a print view: the sheet, and how large the letters are on it. */
+  readonly paper?: { readonly size: PaperSize; readonly type: TypeSize };
+}
+
+const paperStyle = ({ size, type }: NonNullable<PageOptions['paper']>): string =>
+  `\n@page{size:${size}}\nbody{font-size:${typeSizes[type]}pt;max-width:none}\n@media print{body{font-size:${typeSizes[type]}pt}}`;
+
 /**
  * The guide as one page that needs nothing else: no network, no application. What is ticked stays in the browser that
  * ticked it. It prints on A4 and Letter, black on white, and breaks no step over pages.
  */
-export function guideHtml(guide: Guide): string {
+export function guideHtml(guide: Guide, { pictures = new Map(), paper }: PageOptions = {}): string {
   const list = (items: readonly string[]): string =>
     items.length === 0 ? '' : `<ul>${items.map((item) => `<li>${plain(item)}</li>`).join('')}</ul>`;
   const block = (title: string, inner: string): string =>
     inner === '' ? '' : `<section><h2>${plain(title)}</h2>${inner}</section>`;
   const body = [
-    `<header><h1>${plain(guide.title)}</h1><dl>${guideFacts(guide)
+    `<header>${addressCode(guide)}<h1>${plain(guide.title)}</h1><dl>${guideFacts(guide)
       .map(([name, value]) => `<div><dt>${plain(name)}</dt><dd>${plain(value)}</dd></div>`)
       .join('')}</dl></header>`,
     `<section class="cautions"><h2>Cautions</h2>${list([...guide.cautions, guideDeferral])}</section>`,
@@ -27,7 +40,7 @@ export function guideHtml(guide: Guide): string {
     ...guide.sections.map(({ title, steps }) =>
       block(
         title,
-        `<ol start="${steps[0]?.n ?? 1}">${steps.map((step) => stepItem(step, guide)).join('')}</ol>`,
+        `<ol start="${steps[0]?.n ?? 1}">${steps.map((step) => stepItem(step, guide, pictures)).join('')}</ol>`,
       ),
     ),
     block('Screw ledger', ledger(guide.screws)),
@@ -40,7 +53,7 @@ export function guideHtml(guide: Guide): string {
     '<meta name="viewport" content="width=device-width, initial-scale=1">',
     `<meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; script-src 'unsafe-inline'; img-src data:">`,
     `<title>${plain(guide.title)}</title>`,
-    `<style>${style}</style>`,
+    `<style>${style}${paper ? paperStyle(paper) : ''}</style>`,
     '</head>',
     `<body data-guide="${plain(ticksKey(guide))}">`,
     ...body.filter((piece) => piece !== ''),
@@ -54,16 +67,30 @@ export function guideHtml(guide: Guide): string {
 const ticksKey = ({ model, title, revision, unit }: Guide): string =>
   ['bemtor-guide', model.code, revision?.number ?? 0, unit?.label ?? '', title].join('/');
 
-function stepItem(step: GuideStep, { model }: Guide): string {
-  const facts = [step.tool, screwsOfStep(step), step.seconds >= 60 && `about ${timeWords(step.seconds)}`];
+/** The address of the revision as a code, for a reader held to paper. */
+function addressCode({ link }: Guide): string {
+  if (link === null) return '';
+  const { svg } = drawLabel({ text: link, words: '' }, 'qrcode');
+  return `<div class="code" role="img" aria-label="${plain(`Code with the address ${link}`)}">${svg}</div>`;
+}
+
+const photo = (bytes: Uint8Array, alt: string): string =>
+  `<img src="data:image/jpeg;base64,${fromByteArray(bytes)}" alt="${plain(alt)}">`;
+
+function stepItem(step: GuideStep, { model }: Guide, pictures: Pictures): string {
+  const facts = stepFacts(step);
   const pieces = [
     `<label><input type="checkbox" data-tick="${plain(step.id)}"><strong>${plain(step.title)}</strong>${
       step.place ? `<span>, ${plain(step.place)}</span>` : ''
     }</label>`,
-    ...(facts.some(Boolean) ? [`<p class="facts">${plain(facts.filter(Boolean).join('; '))}</p>`] : []),
+    ...(facts ? [`<p class="facts">${plain(facts)}</p>`] : []),
     ...(step.detail ? [`<p>${plain(step.detail)}</p>`] : []),
     ...step.cautions.map((caution) => `<p class="caution">${plain(caution)}</p>`),
     outline(step, model.outlineMm ?? null),
+    ...step.pictures.flatMap((id) => {
+      const bytes = pictures.get(id);
+      return bytes ? [photo(bytes, `Photo: ${step.title}`)] : [];
+    }),
   ];
   return `<li value="${step.n}">${pieces.join('')}</li>`;
 }
@@ -102,15 +129,12 @@ function head(drive: Drive | null | undefined, thread: string | null | undefined
 }
 
 function kinds(screws: readonly GuideScrews[]): string {
-  const byCell = new Map<string, GuideScrews[]>();
-  for (const group of screws) byCell.set(group.cell, [...(byCell.get(group.cell) ?? []), group]);
-  if (byCell.size === 0) return '';
-  const rows = [...byCell.values()].map((groups) => {
-    const { cell, screw, words } = groups[0]!;
-    const isCounted = groups.every(({ count }) => count !== null);
-    const whole = groups.reduce((sum, { count }) => sum + (count ?? 0), 0);
-    return `<tr><th scope="row">${cell}</th><td>${head(screw.drive, screw.thread)}</td><td class="kind">${plain(words)}</td><td>${isCounted ? whole : '?'}</td></tr>`;
-  });
+  const all = kindsByCell(screws);
+  if (all.length === 0) return '';
+  const rows = all.map(
+    ({ cell, screw, words, count }) =>
+      `<tr><th scope="row">${cell}</th><td>${head(screw.drive, screw.thread)}</td><td class="kind">${plain(words)}</td><td>${count ?? '?'}</td></tr>`,
+  );
   return `<table><thead><tr><th>Cell</th><th>Head, true size</th><th>Kind</th><th>How many</th></tr></thead><tbody>${rows.join('')}</tbody></table>`;
 }
 
@@ -153,6 +177,8 @@ th,td{border:1px solid #666;padding:.3em .5em;text-align:left;vertical-align:mid
 tr{break-inside:avoid}
 .outline{display:block;width:100%;max-width:24rem}
 figure{margin:.5em 0;break-inside:avoid}
+img{max-width:min(100%,24rem);max-height:18rem;margin:.3em .6em .3em 0;break-inside:avoid}
+.code{float:right;margin-left:1em}
 figcaption{color:#333;font-size:.9em}
 .outline rect{fill:none;stroke:#000;stroke-width:1}
 .outline circle{fill:#fff;stroke:#000;stroke-width:1.2}

@@ -1,4 +1,4 @@
-import type { Guide, GuideRevision, GuideStep } from './guide.ts';
+import type { Guide, GuideRevision, GuideScrews, GuideStep } from './guide.ts';
 
 /* The words that every format of a guide says alike. */
 
@@ -36,3 +36,25 @@ export const partWords = ({ name, number, why }: Guide['parts'][number]): string
 /** `7 × PH0 M2 × 5, cell A`; null where the step counts nothing. */
 export const screwsOfStep = ({ screws }: GuideStep): string | null =>
   screws && `${screws.count ?? '?'} × ${screws.words}, cell ${screws.cell}`;
+
+/** Screws of one cell, which are of one kind: how many in all groups; null where nobody knows of one. */
+export function kindsByCell(
+  screws: readonly GuideScrews[],
+): Omit<GuideScrews, 'part' | 'where' | 'outAt' | 'backAt'>[] {
+  const byCell = new Map<string, GuideScrews[]>();
+  for (const group of screws) byCell.set(group.cell, [...(byCell.get(group.cell) ?? []), group]);
+  return [...byCell.values()].flatMap((groups) => {
+    const [first] = groups;
+    const count = groups.reduce<number | null>(
+      (sum, group) => (sum === null || group.count === null ? null : sum + group.count),
+      0,
+    );
+    return first ? [{ cell: first.cell, screw: first.screw, words: first.words, count }] : [];
+  });
+}
+
+/** What a step needs and takes, in one line; empty where there is nothing to say. */
+export const stepFacts = (step: GuideStep): string =>
+  [step.tool, screwsOfStep(step), step.seconds >= 60 && `about ${timeWords(step.seconds)}`]
+    .filter(Boolean)
+    .join('; ');

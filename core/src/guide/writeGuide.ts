@@ -1,9 +1,11 @@
-import { sequenceSchema, type Sequence } from '../sequence/schema.ts';
+import type { Sequence } from '../sequence/schema.ts';
 import type { Guide } from './guide.ts';
+import { guideArchive, type Pictures } from './guideArchive.ts';
 import { guideCsv } from './guideCsv.ts';
 import { guideHowTo } from './guideHowTo.ts';
 import { guideHtml } from './guideHtml.ts';
 import { guideMarkdown } from './guideMarkdown.ts';
+import { sequenceText } from './sequenceText.ts';
 
 /** The formats that a guide is taken along in. */
 export const guideFormats = {
@@ -14,14 +16,29 @@ export const guideFormats = {
   'csv-parts': { words: 'Table of parts', ending: '-parts.csv', type: 'text/csv;charset=utf-8' },
   jsonld: { words: 'HowTo as JSON-LD', ending: '.jsonld', type: 'application/ld+json;charset=utf-8' },
   json: { words: 'The sequence itself', ending: '.json', type: 'application/json;charset=utf-8' },
+  zip: { words: 'All of it, with photos', ending: '.zip', type: 'application/zip' },
 } as const;
 export type GuideFormat = keyof typeof guideFormats;
 
-/** A guide in one of the formats: the same text wherever it is written. */
-export function writeGuide(guide: Guide, sequence: Sequence, format: GuideFormat): string {
+/**
+ * A guide in one of the formats: the same wherever it is written. `pictures`: the photos that its steps name; one that is
+ * not here is left out.
+ */
+export function writeGuide<Format extends GuideFormat>(
+  guide: Guide,
+  sequence: Sequence,
+  format: Format,
+  pictures?: Pictures,
+): Format extends 'zip' ? Uint8Array : string;
+export function writeGuide(
+  guide: Guide,
+  sequence: Sequence,
+  format: GuideFormat,
+  pictures: Pictures = new Map(),
+): string | Uint8Array {
   switch (format) {
     case 'html':
-      return guideHtml(guide);
+      return guideHtml(guide, { pictures });
     case 'md':
       return guideMarkdown(guide);
     case 'csv-steps':
@@ -33,17 +50,18 @@ export function writeGuide(guide: Guide, sequence: Sequence, format: GuideFormat
     case 'jsonld':
       return `${JSON.stringify(guideHowTo(guide), null, 2)}\n`;
     case 'json':
-      // Keys in the order of the schema: a database need not give a document back as it was written.
-      return `${JSON.stringify(sequenceSchema.parse(sequence), null, 2)}\n`;
+      return sequenceText(sequence);
+    case 'zip':
+      return guideArchive(guide, sequence, pictures);
   }
 }
 
 /** `TL14-2-battery.html`: the model, where to, the format's ending; letters that every file system takes. */
-export function guideFileName(guide: Guide, targets: readonly string[], format: GuideFormat): string {
+export function guideFileName(guide: Guide, targets: readonly string[], format: GuideFormat | 'pdf'): string {
   const about = format === 'json' || format === 'csv-parts' ? [] : targets;
   const name = [guide.model.code, ...about]
     .join('-')
     .replace(/[^\w.-]+/g, '-')
     .slice(0, 120);
-  return `${name}${guideFormats[format].ending}`;
+  return `${name}${format === 'pdf' ? '.pdf' : guideFormats[format].ending}`;
 }

@@ -28,3 +28,13 @@ export async function readPicture(database: Database, id: string, size: 'whole' 
   if (!rows[0]) throw new ProblemError('picture-unknown', id);
   return rows[0].bytes;
 }
+
+/** Pictures as they are, by id; those that have not arrived are left out. */
+export async function readPictures(database: Database, ids: readonly string[]): Promise<Map<string, Buffer>> {
+  if (ids.length === 0) return new Map();
+  const { rows } = await database.query<{ id: string; whole: Buffer }>(
+    'select id, whole from picture where id = any($1)',
+    [ids],
+  );
+  return new Map(rows.map(({ id, whole }) => [id, whole]));
+}

@@ -1,3 +1,4 @@
+import { printPaper } from '@bemtor/paper';
 import { randomUUID } from 'node:crypto';
 import { pino } from 'pino';
 import request, { type Test } from 'supertest';
@@ -7,6 +8,7 @@ import { migrate } from '../db/migrate.ts';
 import { openDatabase, type Database } from '../db/pool.ts';
 import { loadDemo } from '../demo.ts';
 import { LiveHub } from '../http/live.ts';
+import { Press } from '../papers/press.ts';
 import { makeDatabase } from './database.ts';
 
 /** The application on a database of its own, for a test file. */
@@ -24,7 +26,10 @@ export async function openTestApp({ demo }: { readonly demo: boolean }): Promise
   if (demo) await loadDemo(database, new Date());
   const hub = new LiveHub(made.url);
   await hub.start();
-  const app = createApp({ database, hub, log: pino({ level: 'silent' }), webFolder: null });
+  const app = createApp({
+    ...{ database, hub, log: pino({ level: 'silent' }), webFolder: null },
+    press: new Press(printPaper),
+  });
   const close = async (): Promise<void> => {
     await hub.close();
     await database.end();

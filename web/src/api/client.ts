@@ -77,6 +77,11 @@ export async function read<T>(path: string, { keep = true } = {}): Promise<{ val
   }
 }
 
+/** Reads a file as it is. */
+export async function readFile(path: string): Promise<Blob> {
+  return (await request(path, { signal: AbortSignal.timeout(uploadTimeoutMs) })).blob();
+}
+
 /** Sends a file as it is, and tells how much of it has gone, from 0 to 1. */
 export function sendFile(path: string, file: Blob, onSent: (part: number) => void): Promise<void> {
   // Only this way does a browser tell how far it is.

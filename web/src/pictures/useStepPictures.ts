@@ -16,5 +16,5 @@ export function useStepPictures() {
   }
   const of = (step: string | null | undefined): readonly string[] =>
     step && Object.hasOwn(known.value, step) ? (known.value[step] ?? []) : [];
-  return { load, of };
+  return { known, load, of };
 }

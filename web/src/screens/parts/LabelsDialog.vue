@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { cellLetter, type UnitSummary } from '@bemtor/core';
+import { cellLetter, drawLabel, type Label, type LabelCode, type UnitSummary } from '@bemtor/core';
 import { computed, ref, watch } from 'vue';
 import { typeScan } from '../../standIns/labelScanner.ts';
-import { drawLabel, type Label, type LabelCode } from './labels.ts';
 
 /** Labels at true size for parts, tray cells, units and jobs; and the stand-in that scans them. */
 const open = defineModel<boolean>({ required: true });

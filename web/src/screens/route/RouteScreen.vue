@@ -299,6 +299,7 @@ useKeys(() => ({
           :purpose="purpose"
           :ahead="settled.isAhead.value"
           :trying="whatIf"
+          :pictures="photos.known.value"
         />
       </template>
     </section>

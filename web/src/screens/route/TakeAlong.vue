@@ -1,23 +1,12 @@
 <script setup lang="ts">
-import {
-  composeGuide,
-  guideFileName,
-  guideFormats,
-  writeGuide,
-  type GuideFormat,
-  type Purpose,
-  type Route,
-  type Sequence,
-} from '@bemtor/core';
-import { storeToRefs } from 'pinia';
-import { ref } from 'vue';
+import { guideFormats, type GuideFormat, type Purpose, type Route, type Sequence } from '@bemtor/core';
+import { defineAsyncComponent, ref } from 'vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { saveFile } from '../../composables/saveFile.ts';
 import { useKeys } from '../../composables/useKeys.ts';
-import { useShop } from '../../stores/shop.ts';
-import { useUnit } from '../../stores/unit.ts';
+import { picturesOf, useGuide } from './useGuide.ts';
 
-/** The guide of this route, to be taken along: in a format that needs no Bemtor. */
+/** The guide of this route, to be taken along: on paper, or in a format that needs no Bemtor. */
 const props = defineProps<{
   sequence: Sequence;
   route: Route;
@@ -27,37 +16,36 @@ const props = defineProps<{
   ahead: boolean;
   /** Something is only tried out: that is no guide. */
   trying: boolean;
+  /** Photos by the act that they show. */
+  pictures: Readonly<Record<string, readonly string[]>>;
 }>();
-const shop = useShop();
-const { unit, published } = storeToRefs(useUnit());
+const PrintView = defineAsyncComponent(() => import('./PrintView.vue'));
+const { guide } = useGuide(props);
 const open = ref(false);
+const onPaper = ref(false);
 
 const formats = Object.entries(guideFormats) as [GuideFormat, (typeof guideFormats)[GuideFormat]][];
-const saved = ref<string | null>(null);
+/** What is said of the last one. */
+const told = ref('');
 
-function take(format: GuideFormat): void {
-  const guide = composeGuide(props.sequence, {
-    targets: props.targets,
-    steps: props.route.steps,
-    purpose: props.purpose,
-    configuration: props.route.configuration,
-    schools: shop.schools,
-    revision: published.value && {
-      number: published.value.number,
-      day: published.value.publishedAt.slice(0, 10),
-      isAhead: props.ahead,
-    },
-    unit: unit.value && { label: unit.value.label, serial: unit.value.serial },
-  });
-  const name = guideFileName(guide, props.targets, format);
-  saveFile(name, writeGuide(guide, props.sequence, format), guideFormats[format].type);
-  saved.value = name;
+async function take(format: GuideFormat): Promise<void> {
+  const made = guide();
+  told.value = 'Being written …';
+  const { guideFileName, writeGuide } = await import('./guideFiles.ts');
+  const name = guideFileName(made, props.targets, format);
+  saveFile(name, writeGuide(made, props.sequence, format, await picturesOf(made)), guideFormats[format].type);
+  told.value = `Saved as ${name}`;
+}
+function toPaper(): void {
+  open.value = false;
+  onPaper.value = true;
 }
 function onKey(event: KeyboardEvent): void {
   const chosen = formats[Number(event.key) - 1];
-  if (!chosen) return;
+  if (!chosen && event.key !== 'p') return;
   event.preventDefault();
-  take(chosen[0]);
+  if (chosen) void take(chosen[0]);
+  else toPaper();
 }
 useKeys(() => ({ g: () => void (open.value = !props.trying) }));
 </script>
@@ -77,7 +65,7 @@ useKeys(() => ({ g: () => void (open.value = !props.trying) }));
     max-width="520"
     aria-label="Take the guide along"
     @keydown="onKey"
-    @after-leave="saved = null"
+    @after-leave="told = ''"
   >
     <div class="card along" data-testid="take-along">
       <h2>Take the guide along</h2>
@@ -85,6 +73,11 @@ useKeys(() => ({ g: () => void (open.value = !props.trying) }));
         All steps of this route with tools, parts, cautions and the screw ledger. It works without Bemtor.
       </p>
       <v-list class="formats">
+        <v-list-item data-testid="take-paper" @click="toPaper">
+          <template #prepend><KeyHint name="P" /></template>
+          <v-list-item-title>On paper: print, or PDF</v-list-item-title>
+          <template #append><span class="mono">.pdf</span></template>
+        </v-list-item>
         <v-list-item
           v-for="([format, { words, ending }], i) in formats"
           :key="format"
@@ -98,10 +91,11 @@ useKeys(() => ({ g: () => void (open.value = !props.trying) }));
           >
         </v-list-item>
       </v-list>
-      <p class="saved" role="status">{{ saved ? `Saved as ${saved}` : '' }}</p>
+      <p class="saved" role="status">{{ told }}</p>
       <v-btn class="act-button" variant="text" @click="open = false"><KeyHint name="Esc" />&nbsp;close</v-btn>
     </div>
   </v-dialog>
+  <PrintView v-if="onPaper" :source="props" @close="onPaper = false" />
 </template>
 
 <style scoped>

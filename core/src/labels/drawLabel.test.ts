@@ -10,13 +10,10 @@ import {
 } from '@zxing/library';
 import fc from 'fast-check';
 import { createRequire } from 'node:module';
-import { drawLabel, type LabelCode } from './labels.ts';
-import { shoppingCsv, shoppingText } from './shopping.ts';
-import type { Want } from '@bemtor/core';
-import Papa from 'papaparse';
+import { drawLabel, type LabelCode } from './drawLabel.ts';
 import type Sharp from 'sharp';
 
-const sharp = createRequire(new URL('../../../../server/package.json', import.meta.url))(
+const sharp = createRequire(new URL('../../../server/package.json', import.meta.url))(
   'sharp',
 ) as typeof Sharp;
 
@@ -88,36 +85,5 @@ describe('labels', () => {
     );
     // QR version 1 is 21 modules and 4 of white either side (ISO/IEC 18004, from memory).
     expect(drawLabel({ text: 'TB-4471', words: '' }, 'qrcode').widthMm).toBeCloseTo((21 + 8) * 0.6, 6);
-  });
-});
-
-describe('the shopping list', () => {
-  const want = (change: Partial<Want>): Want => ({
-    id: '1',
-    number: 'TB-4471',
-    partName: 'Battery',
-    unitId: null,
-    unitLabel: null,
-    quantity: 1,
-    state: 'wanted',
-    madeAt: '2026-01-01T08:00:00Z',
-    ...change,
-  });
-  const wants = [
-    want({ unitLabel: 'SK-1' }),
-    want({ id: '2', number: 'tb 4471', quantity: 2 }),
-    want({ id: '3', number: 'TY, "14"', partName: 'Keyboard', state: 'ordered' }),
-  ];
-
-  test('as text, one line a number however it was spelled', () => {
-    expect(shoppingText(wants)).toBe('3 × TB-4471  Battery  (SK-1)\n1 × TY, "14"  Keyboard  ordered');
-  });
-  // RFC 4180, read back by a general parser.
-  test('as CSV', () => {
-    const read = Papa.parse<Record<string, string>>(shoppingCsv(wants), { header: true });
-    expect(read.data).toEqual([
-      { number: 'TB-4471', part: 'Battery', quantity: '3', units: 'SK-1', state: 'wanted' },
-      { number: 'TY, "14"', part: 'Keyboard', quantity: '1', units: '', state: 'ordered' },
-    ]);
   });
 });

@@ -1,4 +1,4 @@
-import { toSVG } from 'bwip-js/generic';
+import { code128, drawingSVG, qrcode } from 'bwip-js/generic';
 
 /** A bar of the narrowest width, mm: what hand scanners read at arm's length. Common practice, no source. */
 const moduleMm = { code128: 0.33, qrcode: 0.6 } as const;
@@ -27,7 +27,7 @@ export interface DrawnLabel extends Label {
 /** Draws a label at true size: the drawing's unit is a module, its width and height on paper are in mm. */
 export function drawLabel({ text, words }: Label, code: LabelCode): DrawnLabel {
   const unit = moduleMm[code];
-  const svg = toSVG({
+  const options = {
     bcid: code,
     text,
     scale: 1,
@@ -35,7 +35,8 @@ export function drawLabel({ text, words }: Label, code: LabelCode): DrawnLabel {
     paddingheight: code === 'qrcode' ? quiet.qrcode * unitsPerModule.qrcode : 2,
     backgroundcolor: 'FFFFFF',
     ...(code === 'code128' ? { height: (barsMm / unit / 72) * 25.4 } : { eclevel: 'M' }),
-  });
+  };
+  const svg = code === 'code128' ? code128(options, drawingSVG()) : qrcode(options, drawingSVG());
   const [, wide = '0', high = '0'] = /viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(svg) ?? [];
   const perModule = unitsPerModule[code];
   const widthMm = (Number(wide) / perModule) * unit;

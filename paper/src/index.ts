@@ -1,0 +1,2 @@
+export { guidePaper, type GuidePaper } from './guidePaper.ts';
+export { printPaper } from './printPaper.ts';

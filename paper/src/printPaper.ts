@@ -1,0 +1,14 @@
+import { guideOfRequest, success, type PaperRequest, type Pictures, type Result } from '@bemtor/core';
+import { guidePaper } from './guidePaper.ts';
+
+/** Puts on paper what is asked for; the fault of a request says where it is. `onProgress`: how much is done, of how much. */
+export async function printPaper(
+  request: PaperRequest,
+  pictures: Pictures,
+  onProgress: (done: number, of: number) => void,
+): Promise<Result<Buffer>> {
+  const guide = guideOfRequest(request);
+  if (!guide.ok) return guide;
+  const { size, type, day } = request;
+  return success(await guidePaper(guide.value, { size, type, day, pictures, onStep: onProgress }));
+}
