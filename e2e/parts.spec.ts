@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from './support/app.ts';
 
 const report = `Device: /org/freedesktop/UPower/devices/battery_BAT0
@@ -101,7 +102,13 @@ test('labels are drawn at true size, and a scanned one is typed into the search 
   const modules = Number((await svg.getAttribute('viewBox'))?.split(' ')[2]);
   const { width } = (await svg.boundingBox())!;
   expect(Math.abs((width / 96) * 25.4 - modules * 0.33)).toBeLessThan(0.2);
-  await page.getByTestId('label-code').selectOption('qrcode');
+  await page.getByTestId('label-code').click();
+  await page.getByRole('option', { name: 'square (QR)' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByTestId('labels-print').click();
+  const sheet = readFileSync(await (await download).path());
+  expect(sheet.subarray(0, 8).toString()).toBe('%PDF-1.7');
+  await expect(page.getByTestId('labels-told')).toHaveText('Saved as labels.pdf');
   await page.getByTestId('part-search').evaluate((field: HTMLInputElement) => (field.value = ''));
   await page.getByRole('button', { name: 'Scan TF-103' }).click();
   await expect(page.getByTestId('part-search')).toHaveValue('TF-103');

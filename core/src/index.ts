@@ -33,6 +33,12 @@ export type { DerivedNeed } from './derive/needGraph.ts';
 export { applyEdits, type Edited } from './edit/applyEdits.ts';
 export { diffSequences, type Change } from './edit/diffSequences.ts';
 export { editSchema, type Edit, type EditOf } from './edit/edit.ts';
+export {
+  compareRecordings,
+  type ComparedAct,
+  type RecordingComparison,
+  type SeenAct,
+} from './derive/compareRecordings.ts';
 export { notBorneOut, type LikelyNeed } from './derive/notBorneOut.ts';
 export type { Contradiction } from './derive/statements.ts';
 export type { EvidenceLine, Recording } from './derive/replayRecording.ts';
@@ -116,11 +122,17 @@ export { guideFileName, guideFormats, writeGuide, type GuideFormat } from './gui
 export { sequenceJsonSchema, sequenceSchemaPath } from './sequence/jsonSchema.ts';
 
 export * from './paper/paperSizes.ts';
-export { guideOfRequest, paperRequestSchema, type PaperRequest } from './paper/paperRequest.ts';
+export {
+  guideOfRequest,
+  paperRequestSchema,
+  type PaperRequest,
+  type PaperRequestOf,
+} from './paper/paperRequest.ts';
 export { drawLabel, type DrawnLabel, type Label, type LabelCode } from './labels/drawLabel.ts';
 
 export * from './mat/points.ts';
 export * from './mat/matGroups.ts';
+export * from './mat/matTiles.ts';
 export { metricThread } from './tables/metricThreads.ts';
 export * from './maths/countingScale.ts';
 export * from './maths/quantity.ts';

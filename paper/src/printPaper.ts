@@ -1,5 +1,7 @@
 import { guideOfRequest, success, type PaperRequest, type Pictures, type Result } from '@bemtor/core';
 import { guidePaper } from './guidePaper.ts';
+import { labelPaper } from './labelPaper.ts';
+import { matPaper } from './matPaper.ts';
 
 /** Puts on paper what is asked for; the fault of a request says where it is. `onProgress`: how much is done, of how much. */
 export async function printPaper(
@@ -7,8 +9,16 @@ export async function printPaper(
   pictures: Pictures,
   onProgress: (done: number, of: number) => void,
 ): Promise<Result<Buffer>> {
-  const guide = guideOfRequest(request);
-  if (!guide.ok) return guide;
-  const { size, type, day } = request;
-  return success(await guidePaper(guide.value, { size, type, day, pictures, onStep: onProgress }));
+  switch (request.kind) {
+    case 'guide': {
+      const guide = guideOfRequest(request);
+      if (!guide.ok) return guide;
+      const { size, type, day } = request;
+      return success(await guidePaper(guide.value, { size, type, day, pictures, onStep: onProgress }));
+    }
+    case 'mat':
+      return success(await matPaper(request));
+    case 'labels':
+      return success(await labelPaper(request));
+  }
 }

@@ -208,6 +208,16 @@ export class Sheet {
     this.doc.stroke();
   }
 
+  /** A drawing at a place of its own on the page, with what is said of it. */
+  figure(alt: string, draw: () => void): void {
+    this.#section.add(this.doc.struct('Figure', { alt }, draw));
+  }
+
+  page(): void {
+    this.doc.addPage();
+    this.doc.y = this.top;
+  }
+
   /** A line across, which says nothing. */
   rule(width = 1): void {
     const y = this.doc.y + 1;

@@ -28,6 +28,7 @@ export const problems = {
   'model-fixed': { status: 409, title: 'The model of this unit cannot be changed any more' },
   'model-conflict': { status: 412, title: 'Somebody changed this model in the meantime' },
   'model-merged': { status: 409, title: 'One of these models is another spelling already' },
+  'option-in-use': { status: 409, title: 'The sequence that stands needs this option' },
   'unit-conflict': { status: 412, title: 'Somebody changed this unit in the meantime' },
   'revision-conflict': { status: 412, title: 'Somebody published another revision in the meantime' },
   'part-unreachable': { status: 422, title: 'The sequence has a part that no order reaches' },

@@ -20,6 +20,11 @@ const about = computed(() =>
     : '',
 );
 
+/** Another unit, or another model, is another page. */
+const pageKey = computed(() => String(unitId.value ?? route.params['code'] ?? 'none'));
+/** A model's page belongs to the models. */
+const here = computed(() => (route.name === 'model' ? 'models' : route.name));
+
 /** The screens in the order of the work; those of a unit need one to be chosen. */
 const screens = computed(() => [
   { name: 'bench', label: 'Bench', to: '/' },
@@ -28,6 +33,7 @@ const screens = computed(() => [
     label: name.charAt(0).toUpperCase() + name.slice(1),
     to: unitId.value ? `/unit/${unitId.value}/${name}` : null,
   })),
+  { name: 'models', label: 'Models', to: '/models' },
   { name: 'parts', label: 'Parts', to: '/parts' },
   { name: 'maths', label: 'Maths', to: '/maths' },
   { name: 'logbook', label: 'Logbook', to: '/logbook' },
@@ -48,8 +54,8 @@ const screens = computed(() => [
           <router-link
             v-if="screen.to"
             :to="screen.to"
-            :class="{ here: route.name === screen.name }"
-            :aria-current="route.name === screen.name ? 'page' : undefined"
+            :class="{ here: here === screen.name }"
+            :aria-current="here === screen.name ? 'page' : undefined"
             >{{ screen.label }}</router-link
           >
           <span v-else class="off" aria-disabled="true" title="Choose a unit on the Bench first">{{
@@ -68,7 +74,7 @@ const screens = computed(() => [
         </svg>
       </button>
     </header>
-    <main class="work"><router-view :key="unitId ?? 'none'" /></main>
+    <main class="work"><router-view :key="pageKey" /></main>
   </v-app>
 </template>
 

@@ -41,6 +41,13 @@ export const router = createRouter({
       component: () => import('./screens/mat/MatScreen.vue'),
       props: true,
     },
+    { path: '/models', name: 'models', component: () => import('./screens/models/ModelsScreen.vue') },
+    {
+      path: '/models/:code',
+      name: 'model',
+      component: () => import('./screens/models/ModelScreen.vue'),
+      props: true,
+    },
     { path: '/parts', name: 'parts', component: () => import('./screens/parts/PartsScreen.vue') },
     { path: '/maths', name: 'maths', component: () => import('./screens/maths/MathsScreen.vue') },
     { path: '/shop', name: 'shop', component: () => import('./screens/shop/ShopScreen.vue') },

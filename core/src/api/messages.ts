@@ -6,6 +6,7 @@ import type { Alternative, Sighting } from '../parts/fitsInstead.ts';
 import type { JobReport } from '../run/jobReport.ts';
 import type { Told } from '../shop/told.ts';
 import { shopEventSchema, type wantStates } from '../shop/events.ts';
+import type { Model, Option } from '../sequence/schema.ts';
 import type { Intake } from '../triage/intake.ts';
 import { idSchema, revisionNumberSchema } from './ids.ts';
 
@@ -97,6 +98,10 @@ export interface ModelSummary {
   readonly retired: boolean;
   /** The model of which it is another spelling. */
   readonly mergedInto: string | null;
+  /** These where models are listed, and not where one is named beside a unit. */
+  readonly outlineMm?: Model['outlineMm'];
+  readonly options?: readonly Option[] | undefined;
+  readonly picture?: string | null | undefined;
 }
 
 /** A revision of a model's sequence, without its document. */

@@ -99,7 +99,7 @@ const modelSchema = z.strictObject({
 });
 export type Model = z.infer<typeof modelSchema>;
 
-const optionSchema = z.strictObject({
+export const optionSchema = z.strictObject({
   key: z.string().min(1).max(40),
   label: z.string().min(1).max(80),
   values: z.array(z.string().min(1).max(60)).min(1),

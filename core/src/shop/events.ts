@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { idSchema, largestInteger, revisionNumberSchema } from '../api/ids.ts';
 import { shopWordSchema } from '../reader/entries/shopWords.ts';
-import { forms, sequenceSchema } from '../sequence/schema.ts';
+import { forms, optionSchema, sequenceSchema } from '../sequence/schema.ts';
 import { intakeSchema } from '../triage/intake.ts';
 import { toldSchema } from './told.ts';
 
@@ -39,9 +39,35 @@ export const unitFactsSchema = z.strictObject({
 });
 export type UnitFacts = z.infer<typeof unitFactsSchema>;
 
+/** No device that is carried to a bench is larger. */
+const millimetres = z.number().positive().max(2_000);
+const outlineSchema = z.strictObject({
+  width: millimetres,
+  depth: millimetres,
+  height: millimetres.nullish(),
+});
+/** Where all three are taken back, there is no outline, rather than one of no size. */
+const isEmpty = (value: unknown): boolean =>
+  typeof value === 'object' && value !== null && Object.keys(value).length === 0;
+
+/** Options of a model, each with a key and values of its own. */
+const optionsSchema = z
+  .array(optionSchema)
+  .max(20)
+  .refine((options) => new Set(options.map(({ key }) => key)).size === options.length, {
+    error: 'each option has a key of its own',
+  })
+  .refine((options) => options.every(({ values }) => new Set(values).size === values.length), {
+    error: 'each value of an option is named once',
+  });
+
 /** What is known of a model beside its code. */
 export const modelFactsSchema = z.strictObject({
   ...modelNames,
+  outlineMm: z.preprocess((value) => (isEmpty(value) ? undefined : value), outlineSchema.optional()),
+  options: optionsSchema,
+  /** Its photo. */
+  picture: idSchema.optional(),
   /** Nobody brings one any more: it is not offered for new units. */
   retired: z.boolean(),
   /** It is another spelling of this one, whose sequences hold for its units. */

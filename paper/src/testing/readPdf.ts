@@ -1,3 +1,11 @@
+import {
+  BarcodeFormat,
+  BinaryBitmap,
+  DecodeHintType,
+  HybridBinarizer,
+  MultiFormatReader,
+  RGBLuminanceSource,
+} from '@zxing/library';
 import { createRequire } from 'node:module';
 import { getDocument, type PDFDocumentProxy, type PDFPageProxy } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
@@ -72,4 +80,24 @@ export async function picture(
     ...{ width, height, data: context.getImageData(0, 0, width, height).data },
     png: () => canvas.toBuffer('image/png'),
   };
+}
+
+/** What a code within a part of the page says, mm, as ZXing reads it. */
+export async function codesOn(
+  page: PDFPageProxy,
+  at: { readonly x: number; readonly y: number; readonly width: number; readonly height: number },
+): Promise<string> {
+  const dotsPerMm = 10;
+  const { data, width } = await picture(page, dotsPerMm * 25.4);
+  const [wide, high] = [at.width * dotsPerMm, at.height * dotsPerMm];
+  const grey = new Uint8ClampedArray(wide * high);
+  for (let y = 0; y < high; y++)
+    for (let x = 0; x < wide; x++)
+      grey[y * wide + x] = data[((y + at.y * dotsPerMm) * width + x + at.x * dotsPerMm) * 4]!;
+  const source = new RGBLuminanceSource(grey, wide, high);
+  const hints = new Map<DecodeHintType, unknown>([
+    [DecodeHintType.TRY_HARDER, true],
+    [DecodeHintType.POSSIBLE_FORMATS, [BarcodeFormat.CODE_128, BarcodeFormat.QR_CODE]],
+  ]);
+  return new MultiFormatReader().decode(new BinaryBitmap(new HybridBinarizer(source)), hints).getText();
 }

@@ -66,12 +66,14 @@ const mostTeaching = 500;
 export interface WhichJobs {
   readonly ids?: readonly string[];
   readonly page?: { readonly behind: Behind | null };
+  /** Those that follow a sequence of this model. */
+  readonly model?: string;
 }
 
 /** Jobs, the latest first. */
 export async function listJobs(
   database: Database,
-  { ids, page }: WhichJobs = {},
+  { ids, page, model }: WhichJobs = {},
 ): Promise<(JobRow & { readonly createdAt: string })[]> {
   const most = page ? jobsPage : ids ? null : mostTeaching;
   const { rows } = await database.query<JobRow & { createdAt: string }>(
@@ -79,9 +81,10 @@ export async function listJobs(
        to_char(j.created_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as "createdAt"
      from job j join unit u on u.id = j.unit_id join model m on m.code = j.model_code
      where ($1::uuid[] is null or j.id = any($1))
+       and ($5::text is null or j.model_code = $5)
        and ($2::timestamptz is null or (j.created_at, j.id) < ($2::timestamptz, $3::uuid))
      order by j.created_at desc, j.id desc limit $4`,
-    [ids ?? null, page?.behind?.at ?? null, page?.behind?.id ?? null, most],
+    [ids ?? null, page?.behind?.at ?? null, page?.behind?.id ?? null, most, model ?? null],
   );
   return rows;
 }

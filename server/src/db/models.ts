@@ -51,14 +51,20 @@ export async function makeModel(
     throw new ProblemError('id-taken', `${code} is the ${model.maker} ${model.name}`, { where: 'code' });
 }
 
+const factColumns =
+  'maker, name, form, outline_mm as "outlineMm", options, picture, retired, merged_into as "mergedInto"';
+
 /** What is known of a model, with its row locked; a code that nobody made is refused. */
 async function modelFacts(client: Client, code: string): Promise<ModelFacts> {
-  const { rows } = await client.query<ModelFacts>(
-    'select maker, name, form, retired, merged_into as "mergedInto" from model where code = $1 for update',
+  const { rows } = await client.query<Record<keyof ModelFacts, unknown>>(
+    `select ${factColumns} from model where code = $1 for update`,
     [code],
   );
   if (!rows[0]) throw new ProblemError('model-unknown', code, { where: 'model' });
-  return rows[0];
+  // What is not known is absent.
+  return Object.fromEntries(
+    Object.entries(rows[0]).filter(([, value]) => value !== null),
+  ) as unknown as ModelFacts;
 }
 
 /** Somebody puts a model's names right, retires it, or says of which other it is a spelling; and takes that back. */
@@ -71,15 +77,43 @@ export async function tellModel(client: Client, told: ShopEventOf<'model-told'>)
       where: disputed.join(', '),
       stands,
     });
-  const { mergedInto: stood, ...names } = stands;
-  const known = stood == null ? names : { ...names, mergedInto: stood };
-  const facts = parseBody(modelFactsSchema, withTold(known, told), 'set');
+  const facts = parseBody(modelFactsSchema, withTold(stands, told), 'set');
   const into = facts.mergedInto ?? null;
-  if (into !== null && into !== (stood ?? null)) await refuseMerge(client, code, into);
+  if (into !== null && into !== (stands.mergedInto ?? null)) await refuseMerge(client, code, into);
+  await refuseLost(client, code, facts.options);
   await client.query(
-    'update model set maker = $2, name = $3, form = $4, retired = $5, merged_into = $6 where code = $1',
-    [code, facts.maker, facts.name, facts.form, facts.retired, into],
+    `update model set maker = $2, name = $3, form = $4, retired = $5, merged_into = $6, outline_mm = $7, options = $8,
+       picture = $9 where code = $1`,
+    [
+      ...[code, facts.maker, facts.name, facts.form, facts.retired, into],
+      ...[JSON.stringify(facts.outlineMm ?? null), JSON.stringify(facts.options), facts.picture ?? null],
+    ],
   );
+}
+
+/** The sequence that stands asks for these values: without them it could not be read. */
+async function refuseLost(client: Client, code: string, options: readonly Option[]): Promise<void> {
+  const { rows } = await client.query<{ document: Sequence }>(
+    'select document from revision where model_code = $1 and not withdrawn order by number desc limit 1',
+    [code],
+  );
+  const document = rows[0]?.document;
+  if (!document || !isReadable(document)) return;
+  const { parts, joints, actions, needs, checks } = document;
+  for (const { when } of [parts, joints, actions, needs, checks].flat())
+    for (const [key, values] of Object.entries(when ?? {})) {
+      const known = options.find((option) => option.key === key)?.values ?? [];
+      const lost = values.find((value) => !known.includes(value));
+      if (lost !== undefined)
+        throw new ProblemError(
+          'option-in-use',
+          `${code}: the sequence that stands has steps for ${key} ${lost}`,
+          {
+            where: 'set.options',
+            right: 'keep this value, or publish a sequence without it first',
+          },
+        );
+    }
 }
 
 /** One spelling leads straight to the model: no chains, and no sequence is lost behind one. */
@@ -109,7 +143,7 @@ async function refuseMerge(client: Client, code: string, into: string): Promise<
 
 export async function listModels(database: Database): Promise<ModelSummary[]> {
   const { rows } = await database.query<ModelSummary>(
-    `select code, maker, name, form, retired, merged_into as "mergedInto",
+    `select code, ${factColumns},
             (select max(number) from revision where model_code = code and not withdrawn) as revision
      from model order by maker, name, code`,
   );
@@ -120,9 +154,10 @@ export async function getModel(
   database: Database | Client,
   code: string,
 ): Promise<{ model: Model; options: Option[] }> {
-  const { rows } = await database.query<
-    Omit<Model, 'outlineMm'> & { outlineMm: Model['outlineMm']; options: Option[] }
-  >('select code, maker, name, form, outline_mm as "outlineMm", options from model where code = $1', [code]);
+  const { rows } = await database.query<Model & { options: Option[] }>(
+    'select code, maker, name, form, outline_mm as "outlineMm", options from model where code = $1',
+    [code],
+  );
   const row = rows[0];
   if (!row) throw new ProblemError('model-unknown', code);
   const { options, ...model } = row;

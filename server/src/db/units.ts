@@ -153,8 +153,8 @@ const select = `
   where case
     when $1::uuid is not null then u.id = $1
     when $2::text is not null then s.code = $2 and u.serial = $3
-    when $4 then u.left_at is not null and not u.withdrawn and ($5::timestamptz is null or (date_trunc('milliseconds', u.left_at), u.id) < ($5, $6::uuid))
-    else u.left_at is null and not u.withdrawn and ($5::timestamptz is null or (date_trunc('milliseconds', u.arrived_at), u.id) > ($5, $6::uuid)) end
+    when $4 then u.left_at is not null and not u.withdrawn and ($7::text is null or s.code = $7) and ($5::timestamptz is null or (date_trunc('milliseconds', u.left_at), u.id) < ($5, $6::uuid))
+    else u.left_at is null and not u.withdrawn and ($7::text is null or s.code = $7) and ($5::timestamptz is null or (date_trunc('milliseconds', u.arrived_at), u.id) > ($5, $6::uuid)) end
   order by case when $4 then date_trunc('milliseconds', u.left_at) end desc, case when $4 then u.id end desc,
            date_trunc('milliseconds', u.arrived_at), u.id limit case when $1::uuid is null and $2::text is null then ${unitsPage} end`;
 
@@ -190,6 +190,8 @@ export interface WhichUnits {
   readonly left?: boolean;
   /** The page behind this place. */
   readonly behind?: Behind | null;
+  /** Only those that follow this model's sequences. */
+  readonly ofModel?: string;
 }
 
 /** What a later version wrote and this one cannot read does not take the bench down: the unit comes without it. */
@@ -201,7 +203,7 @@ function readableIntake(intake: unknown): UnitRow['intake'] {
 /** Units, longest waiting first. */
 export async function listUnits(
   database: Database,
-  { id, sameAs, left = false, behind = null }: WhichUnits = {},
+  { id, sameAs, left = false, behind = null, ofModel }: WhichUnits = {},
 ): Promise<UnitRow[]> {
   const { rows } = await database.query<Row>(select, [
     id ?? null,
@@ -210,6 +212,7 @@ export async function listUnits(
     left,
     behind?.at ?? null,
     behind?.id ?? null,
+    ofModel ?? null,
   ]);
   return rows.map((row) => ({
     id: row.id,

@@ -91,7 +91,7 @@ const mostComputed = 20_000;
 const jobsAtOnce = 10;
 
 /** Jobs with what they teach, in the order given; what is known already is not computed again. */
-async function logJobs(database: Database, jobs: readonly JobRow[]): Promise<LoggedJob[]> {
+export async function logJobs(database: Database, jobs: readonly JobRow[]): Promise<LoggedJob[]> {
   const computed = computedOf.get(database) ?? (new Map() as Computed);
   computedOf.set(database, computed);
   const ends = await lastPlaces(

@@ -1,10 +1,11 @@
 import { revisionNumberSchema, sequenceFormat } from '@bemtor/core';
 import { Router } from 'express';
+import { jobsPage, listJobs } from '../db/jobs.ts';
 import { getModel, getRevision, isReadable, listModels, listRevisions } from '../db/models.ts';
 import type { Database } from '../db/pool.ts';
 import { listRecordings, recordingsPage, settledEdits } from '../db/recordings.ts';
 import { ProblemError } from '../errors.ts';
-import { evidenceOf } from './jobs.ts';
+import { evidenceOf, logJobs } from './jobs.ts';
 import { behindQuery, nextOf } from './paging.ts';
 import { stepPictures } from './stepPictures.ts';
 
@@ -35,6 +36,14 @@ export function modelRoutes(database: Database): Router {
     const recordings = await listRecordings(database, code, behindQuery(request));
     const next = nextOf(recordings, recordingsPage, ({ startedAt, id }) => ({ at: startedAt, id }));
     response.json({ recordings, next });
+  });
+  /** Jobs that follow a sequence of the model, with what they teach, a page at a time. */
+  router.get('/:code/jobs', async (request, response) => {
+    const { code } = request.params;
+    await getModel(database, code);
+    const jobs = await listJobs(database, { model: code, page: { behind: behindQuery(request) } });
+    const next = nextOf(jobs, jobsPage, ({ createdAt, id }) => ({ at: createdAt, id }));
+    response.json({ jobs: await logJobs(database, jobs), next });
   });
   router.get('/:code/revisions/:number', async (request, response) => {
     const { code, number } = request.params;

@@ -36,5 +36,7 @@ export function paperRoutes(database: Database, press: Press): Router {
 const unknown = (request: Request): ProblemError =>
   new ProblemError('paper-unknown', uuidParam(request, 'id'), { right: 'ask for it again' });
 
-const picturesOf = ({ guide }: PaperRequest): string[] =>
-  [...new Set(Object.values(guide.pictures ?? {}).flat())].slice(0, mostPictures);
+const picturesOf = (asked: PaperRequest): string[] =>
+  asked.kind === 'guide'
+    ? [...new Set(Object.values(asked.guide.pictures ?? {}).flat())].slice(0, mostPictures)
+    : [];

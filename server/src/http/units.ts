@@ -1,4 +1,4 @@
-import type { UnitSummary } from '@bemtor/core';
+import { keepable, type UnitSummary } from '@bemtor/core';
 import { Router } from 'express';
 import { listJobs } from '../db/jobs.ts';
 import type { Database } from '../db/pool.ts';
@@ -31,7 +31,9 @@ export function unitRoutes(database: Database): Router {
   const router = Router();
   router.get('/', async (request, response) => {
     const left = request.query['left'] === '1';
-    const units = await listUnits(database, { left, behind: behindQuery(request) });
+    const { model } = request.query;
+    const ofModel = typeof model === 'string' ? { ofModel: keepable(model) } : {};
+    const units = await listUnits(database, { left, behind: behindQuery(request), ...ofModel });
     const next = nextOf(units, unitsPage, ({ arrivedAt, leftAt, id }) => ({
       at: left ? (leftAt ?? '') : arrivedAt,
       id,

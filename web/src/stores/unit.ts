@@ -1,4 +1,12 @@
-import type { Model, Option, RevisionLine, Sequence, UnitFacts, UnitSummary } from '@bemtor/core';
+import type {
+  Model,
+  ModelSummary,
+  Option,
+  RevisionLine,
+  Sequence,
+  UnitFacts,
+  UnitSummary,
+} from '@bemtor/core';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { Away, read, Refused } from '../api/client.ts';
@@ -28,10 +36,18 @@ export const useUnit = defineStore('unit', () => {
   const published = shallowRef<Published | null>(null);
   const fault = ref<string | null>(null);
   const fresh = ref(true);
-  onShopKept((_body, stands) => {
+  onShopKept((body, stands) => {
+    if (body.kind === 'model-told') hearOfModel(stands as ModelSummary | null);
     const told = unitOfAnswer(stands);
     if (told?.id === openId.value) known.value = told;
   });
+
+  function hearOfModel(stands: ModelSummary | null): void {
+    if (!stands || stands.code !== model.value?.model.code) return;
+    const { code, maker, name, form, outlineMm, options } = stands;
+    const facts = { code, maker, name, form: form as Model['form'], outlineMm: outlineMm ?? null };
+    model.value = { model: facts, options: [...(options ?? [])] };
+  }
 
   /** Reads the unit, then its model and sequence; `onRead` may read on from the unit itself meanwhile. */
   async function load(unitId: string, onRead: (unit: UnitSummary) => void = () => undefined): Promise<void> {

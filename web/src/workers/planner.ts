@@ -5,6 +5,7 @@ import type {
   EvidenceLine,
   Model,
   OpenQuestion,
+  RecordingComparison,
   Result,
   Route,
   RouteRequest,
@@ -47,6 +48,10 @@ export const circleInWorker = (
   edits: readonly Edit[],
   model: Model,
 ): Promise<Derivation['cycle']> => worker().circle(plain(lines), plain(edits), plain(model));
+
+/** `evidence`: as for `deriveInWorker`. */
+export const compareInWorker = (evidence: string): Promise<Result<RecordingComparison>> =>
+  worker().compare(evidence);
 
 /** `evidence`: JSON of the recordings and the model. */
 export const deriveInWorker = (evidence: string): Promise<Result<Derivation>> => worker().derive(evidence);

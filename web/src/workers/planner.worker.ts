@@ -1,5 +1,6 @@
 import {
   applyEdits,
+  compareRecordings,
   cycleWithLines,
   deriveSequence,
   needLines,
@@ -13,6 +14,7 @@ import {
   type Model,
   type Option,
   type Recording,
+  type RecordingComparison,
   type Result,
   type RouteRequest,
   type Sequence,
@@ -36,9 +38,19 @@ function derive(text: string): Result<Derivation> {
   return deriveSequence(recordings, model.model, model.options);
 }
 
+/** What recordings of a model have in common; they come as JSON, as to `derive`. */
+function compare(text: string): Result<RecordingComparison> {
+  const { recordings, model } = JSON.parse(text) as {
+    recordings: Recording[];
+    model: { model: Model; options: Option[] };
+  };
+  return compareRecordings(recordings, model.model, model.options);
+}
+
 /** Planning and deriving run here, so that they never hold up typing or a screen. */
 const planner = {
   circle,
+  compare,
   derive,
   plan: (sequence: Sequence, request: RouteRequest) => planRoute(sequence, request),
   openQuestions: (sequence: Sequence, request: RouteRequest) => openQuestions(sequence, request),

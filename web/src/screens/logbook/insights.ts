@@ -124,3 +124,21 @@ export const csvRows = (jobs: readonly LoggedJob[]): Record<string, string | num
     technicians: job.technicians.join('; '),
     parts: job.report.parts.map(({ part, number }) => `${part} ${number ?? ''}`.trim()).join('; '),
   }));
+
+/** How long each step takes: the middle of all times that it was done, the longest first; and what was planned for it. */
+export function stepTimes(
+  jobs: readonly LoggedJob[],
+): { title: string; middle: number; planned: number; times: number }[] {
+  const byTitle = new Map<string, { seconds: number[]; planned: number }>();
+  for (const { title, seconds, planned } of jobs.flatMap((job) => job.report.steps)) {
+    const known = byTitle.get(title) ?? { seconds: [], planned };
+    byTitle.set(title, { ...known, seconds: [...known.seconds, seconds] });
+  }
+  return [...byTitle]
+    .map(([title, { seconds, planned }]) => {
+      const sorted = [...seconds].sort((a, b) => a - b);
+      const [low, high] = [sorted[(sorted.length - 1) >> 1] ?? 0, sorted[sorted.length >> 1] ?? 0];
+      return { title, planned, middle: (low + high) / 2, times: sorted.length };
+    })
+    .sort((a, b) => b.middle - a.middle || a.title.localeCompare(b.title));
+}

@@ -22,6 +22,7 @@ import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 import { useRecording } from '../../stores/recording.ts';
 import { useUnit } from '../../stores/unit.ts';
 import MatGroupList from './MatGroupList.vue';
+import MatPaper from './MatPaper.vue';
 import MatPictures from './MatPictures.vue';
 import MatSheet from './MatSheet.vue';
 
@@ -159,8 +160,9 @@ useKeys(() => ({
   x: () => (chosenOrder.value = order.value === 'cross' ? null : 'cross'),
   Delete: remove,
   Backspace: remove,
+  p: () => (onPaper.value = true),
 }));
-const print = (): void => window.print();
+const onPaper = ref(false);
 </script>
 
 <template>
@@ -197,7 +199,9 @@ const print = (): void => window.print();
         >
           <KeyHint name="X" /> crosswise
         </button>
-        <button class="tool" @click="print">Print 1:1</button>
+        <v-btn class="tool" variant="text" data-testid="mat-paper" @click="onPaper = true"
+          ><KeyHint name="P" /> on paper</v-btn
+        >
       </header>
       <ServerState class="away" :away="recording.stream.away.value" :waiting="0" />
       <div class="paper">
@@ -253,6 +257,14 @@ const print = (): void => window.print();
       :group="current"
       :selected="selected"
       @tie="tie"
+    />
+    <MatPaper
+      v-if="onPaper && model"
+      v-model="onPaper"
+      :model="model.model"
+      :outline="outline"
+      :face="face"
+      :groups="groups"
     />
   </div>
 </template>
@@ -334,20 +346,6 @@ header strong {
   }
   .pictures {
     width: auto;
-  }
-}
-@media print {
-  .groups,
-  .pictures,
-  header,
-  footer,
-  .away {
-    display: none;
-  }
-  .mat,
-  .paper {
-    display: block;
-    padding: 0;
   }
 }
 </style>

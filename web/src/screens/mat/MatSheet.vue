@@ -2,7 +2,7 @@
 import { crosswiseOrder, usualOutline, type MatGroup, type MatPoint, type Outline } from '@bemtor/core';
 import { computed, ref } from 'vue';
 
-/** The outline of the device with every screw point by letter; drawn in millimetres, so that it prints 1:1. */
+/** The outline of the device with every screw point by letter, in millimetres. */
 const props = defineProps<{
   outline: Outline | null | undefined;
   face: 'top' | 'bottom';
@@ -40,7 +40,6 @@ function onTap(event: MouseEvent): void {
     ref="sheet"
     class="sheet"
     :viewBox="`-4 -4 ${size.width + 8} ${size.depth + 8}`"
-    :style="{ '--wide': `${size.width + 8}mm` }"
     role="application"
     :aria-label="`Outline, ${face} side`"
     data-testid="mat-sheet"
@@ -134,11 +133,5 @@ circle {
   stroke: var(--copper);
   stroke-width: 0.7;
   stroke-dasharray: 3 2;
-}
-@media print {
-  .sheet {
-    width: var(--wide);
-    max-height: none;
-  }
 }
 </style>

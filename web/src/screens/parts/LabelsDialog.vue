@@ -1,17 +1,33 @@
 <script setup lang="ts">
-import { cellLetter, drawLabel, type Label, type LabelCode, type UnitSummary } from '@bemtor/core';
-import { computed, ref, watch } from 'vue';
+import {
+  cellLetter,
+  drawLabel,
+  matGroupsOfSequence,
+  screwWords,
+  type Label,
+  type LabelCode,
+  type Screw,
+  type UnitSummary,
+} from '@bemtor/core';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { Away, read, Refused } from '../../api/client.ts';
+import { saveFile } from '../../composables/saveFile.ts';
+import { usePaper } from '../../papers/usePaper.ts';
 import { typeScan } from '../../standIns/labelScanner.ts';
+import type { Published } from '../../stores/unit.ts';
 
-/** Labels at true size for parts, tray cells, units and jobs; and the stand-in that scans them. */
+/** Labels at true size for parts, tray cells, kinds of screws, units and jobs; and the stand-in that scans them. */
 const open = defineModel<boolean>({ required: true });
 const props = defineProps<{ number: string | null; units: readonly UnitSummary[] }>();
 
+interface LabelOf extends Label {
+  readonly screw?: Screw;
+}
 const code = ref<LabelCode>('code128');
-const what = ref<'part' | 'cells' | 'unit' | 'job'>('part');
-const unitId = ref('');
-const cells = ref(6);
-const copies = ref(1);
+const what = ref<'part' | 'cells' | 'kinds' | 'unit' | 'job'>('part');
+const unitId = ref<string | null>(null);
+const count = ref('1');
+const size = ref<'A4' | 'Letter'>('A4');
 watch(
   open,
   (now) => {
@@ -20,21 +36,72 @@ watch(
   { immediate: true },
 );
 const unit = computed(() => props.units.find(({ id }) => id === unitId.value) ?? props.units[0] ?? null);
-const labels = computed<Label[]>(() => {
-  const one = (text: string, words: string): Label[] =>
-    Array.from({ length: Math.min(60, Math.max(1, copies.value)) }, () => ({ text, words }));
+const whats = computed(() => [
+  { value: 'part', title: `the part ${props.number ?? ''}`, props: { disabled: !props.number } },
+  { value: 'unit', title: 'a unit' },
+  { value: 'cells', title: 'tray cells of a unit' },
+  { value: 'kinds', title: 'kinds of screws of a unit' },
+  { value: 'job', title: 'the job of a unit' },
+]);
+const codes = [
+  { value: 'code128', title: 'bars (Code 128)' },
+  { value: 'qrcode', title: 'square (QR)' },
+];
+const most = computed(() => (what.value === 'cells' ? 26 : 200));
+const many = computed(() => Math.min(most.value, Math.max(1, Math.round(Number(count.value)) || 1)));
+watch(what, (now) => (count.value = now === 'cells' ? '6' : '1'));
+
+/** One of each kind that the sequence of the unit's model has. */
+const kinds = shallowRef<readonly LabelOf[]>([]);
+watch(
+  () => (what.value === 'kinds' ? unit.value : null),
+  async (of) => {
+    kinds.value = [];
+    if (!of) return;
+    try {
+      const path = `/models/${encodeURIComponent(of.model.code)}/revisions/latest`;
+      kinds.value = kindsOf((await read<Published>(path)).value, of.label);
+    } catch (error) {
+      // Nothing is published, or nothing can be had: there are no kinds to print.
+      if (!(error instanceof Away || error instanceof Refused)) throw error;
+    }
+  },
+);
+function kindsOf({ document }: Published, label: string): LabelOf[] {
+  const cells = new Map(matGroupsOfSequence(document).map(({ letter, screw }) => [letter, screw]));
+  return [...cells].map(([letter, screw]) => ({
+    ...{ text: `${label}/${letter}`, screw },
+    words: `${letter}: ${screwWords(screw) || 'screw'}`,
+  }));
+}
+const labels = computed<LabelOf[]>(() => {
+  const one = (text: string, words: string): LabelOf[] =>
+    Array.from({ length: many.value }, () => ({ text, words }));
   if (what.value === 'part') return props.number ? one(props.number, props.number) : [];
   if (!unit.value) return [];
   const { label, model, job } = unit.value;
   if (what.value === 'unit') return one(label, `${label}, ${model.name}`);
   if (what.value === 'job') return job ? one(job.id, `${label}: ${job.targets.join(', ')}`) : [];
-  return Array.from({ length: Math.min(26, Math.max(1, cells.value)) }, (_, i) => {
+  if (what.value === 'kinds') return [...kinds.value];
+  return Array.from({ length: many.value }, (_, i) => {
     const text = `${label}/${cellLetter(i)}`;
     return { text, words: `${label}, cell ${cellLetter(i)}` };
   });
 });
 const drawn = computed(() => labels.value.map((label) => drawLabel(label, code.value)));
-const print = (): void => window.print();
+
+const { making, fault, make } = usePaper();
+const told = ref('');
+async function print(): Promise<void> {
+  told.value = '';
+  const file = await make({
+    ...{ kind: 'labels', size: size.value, code: code.value, labels: labels.value },
+    day: new Date().toISOString().slice(0, 10),
+  });
+  if (!file) return;
+  saveFile('labels.pdf', file, 'application/pdf');
+  told.value = 'Saved as labels.pdf';
+}
 
 /** Closes this, and scans into the field that then has the focus. */
 async function scan(text: string): Promise<void> {
@@ -47,56 +114,64 @@ async function scan(text: string): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="860" scrollable>
+  <v-dialog v-model="open" max-width="900" scrollable aria-label="Labels">
     <section class="card labels" data-testid="labels">
       <h2>Labels</h2>
       <div class="ask">
-        <label
-          >For
-          <select v-model="what">
-            <option value="part" :disabled="!number">the part {{ number ?? '' }}</option>
-            <option value="unit">a unit</option>
-            <option value="cells">tray cells of a unit</option>
-            <option value="job">the job of a unit</option>
-          </select></label
-        >
-        <label v-if="what !== 'part'"
-          >Unit
-          <select v-model="unitId">
-            <option v-for="one in units" :key="one.id" :value="one.id">{{ one.label }}</option>
-          </select></label
-        >
-        <label
-          >Code
-          <select v-model="code" data-testid="label-code">
-            <option value="code128">bars (Code 128)</option>
-            <option value="qrcode">square (QR)</option>
-          </select></label
-        >
-        <label v-if="what === 'cells'"
-          >Cells <input v-model.number="cells" type="number" min="1" max="26"
-        /></label>
-        <label v-else>Copies <input v-model.number="copies" type="number" min="1" max="60" /></label>
+        <v-select v-model="what" label="For" :items="whats" data-testid="label-what" />
+        <v-select
+          v-if="what !== 'part'"
+          :model-value="unit?.id ?? null"
+          label="Unit"
+          :items="units.map(({ id, label }) => ({ value: id, title: label }))"
+          data-testid="label-unit"
+          @update:model-value="unitId = $event"
+        />
+        <v-select v-model="code" label="Code" :items="codes" data-testid="label-code" />
+        <v-text-field
+          v-if="what !== 'kinds'"
+          v-model="count"
+          :label="what === 'cells' ? 'Cells' : 'Copies'"
+          type="number"
+          min="1"
+          :max="most"
+          density="compact"
+          data-testid="label-count"
+        />
+        <v-select v-model="size" label="Sheet" :items="['A4', 'Letter']" />
       </div>
-      <div class="print-sheet">
+      <div class="sheet">
         <figure v-for="(label, i) in drawn" :key="i" :style="{ width: `${label.widthMm.toFixed(2)}mm` }">
           <!-- Drawn by the encoder from the text alone. -->
           <!-- eslint-disable-next-line vue/no-v-html -->
           <div data-testid="label" v-html="label.svg" />
           <figcaption>{{ label.words }}</figcaption>
-          <button class="scan" :aria-label="`Scan ${label.words}`" @click="scan(label.text)">scan</button>
+          <v-btn class="scan" variant="text" :aria-label="`Scan ${label.words}`" @click="scan(label.text)"
+            >scan</v-btn
+          >
         </figure>
       </div>
       <p v-if="drawn.length === 0" class="soft">
-        There is nothing to print: choose a unit with an open job, or find a number first.
+        There is nothing to print: choose a unit with an open job or a published sequence, or find a number
+        first.
       </p>
       <p class="soft">
-        Printed at true size: turn scaling off. “Scan” stands in for a hand scanner and types the code into
-        the search.
+        Printed at true size from the corner of the sheet: turn scaling off. “Scan” stands in for a hand
+        scanner and types the code into the search.
       </p>
+      <p v-if="fault ?? told" role="status" data-testid="labels-told">{{ fault ?? told }}</p>
       <div class="acts">
-        <button class="act-button primary" :disabled="drawn.length === 0" @click="print">Print</button>
-        <button class="act-button" @click="open = false">Close</button>
+        <v-btn
+          class="act-button primary"
+          variant="text"
+          :disabled="drawn.length === 0 || making"
+          data-testid="labels-print"
+          @click="print"
+          >{{
+            making ? 'Being made …' : `PDF of ${drawn.length} label${drawn.length === 1 ? '' : 's'}`
+          }}</v-btn
+        >
+        <v-btn class="act-button" variant="text" @click="open = false">Close</v-btn>
       </div>
     </section>
   </v-dialog>
@@ -114,25 +189,11 @@ h2 {
   font: 600 30px/1 var(--label);
 }
 .ask {
-  display: flex;
-  flex-wrap: wrap;
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
   gap: 12px;
 }
-label {
-  display: grid;
-  gap: 3px;
-  font: 600 15px/1.2 var(--label);
-}
-select,
-input {
-  min-height: var(--touch);
-  padding: 0 10px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
-  color: var(--ink);
-}
-.print-sheet {
+.sheet {
   display: flex;
   flex-wrap: wrap;
   gap: 4mm;
@@ -150,7 +211,8 @@ figcaption {
   font: 500 2.8mm/1.2 var(--mono);
 }
 .scan {
-  min-height: 40px;
+  min-height: var(--touch);
+  color: #000000;
   text-decoration: underline;
 }
 .soft {
@@ -159,16 +221,5 @@ figcaption {
 .acts {
   display: flex;
   gap: 12px;
-}
-</style>
-<style>
-@media print {
-  body:has(.print-sheet) #app {
-    display: none;
-  }
-  body:has(.print-sheet) .v-overlay__content > .labels > :not(.print-sheet),
-  .print-sheet .scan {
-    display: none;
-  }
 }
 </style>

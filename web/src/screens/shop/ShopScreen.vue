@@ -13,7 +13,6 @@ import HeldField from '../../components/HeldField.vue';
 import TellBar from '../../components/TellBar.vue';
 import { useTold } from '../../composables/useTold.ts';
 import { useShop } from '../../stores/shop.ts';
-import ModelsOfShop from './ModelsOfShop.vue';
 import WhoWorked from './WhoWorked.vue';
 
 /** How this shop works: who works here, what it chose where good technicians differ, and its own words. */
@@ -107,7 +106,11 @@ async function drop(entry: ShopWord): Promise<void> {
     </ul>
     <p v-if="loaded && shop.words.length === 0" class="soft">No words yet. Add the first one above.</p>
     <WhoWorked :tell="tell" />
-    <ModelsOfShop :tell="tell" />
+    <h1>Models</h1>
+    <p class="soft">
+      Names, options and measures of models, which of them are one, and which nobody brings any more:
+      <router-link to="/models">all models</router-link>.
+    </p>
     <h1>Set apart</h1>
     <p class="soft">
       What a later version of Bemtor wrote, or a hand in the database, may not be readable here. Nothing of it

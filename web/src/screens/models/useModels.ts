@@ -1,17 +1,16 @@
-import { takenBack, toldBetween, type ModelSummary, type Told } from '@bemtor/core';
+import { takenBack, type ModelSummary, type Told } from '@bemtor/core';
 import { computed, onScopeDispose, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
 import { askShop, onShopKept, saidHere } from '../../api/shopLog.ts';
 import { modelHere } from '../../api/unitsHere.ts';
 import type { Tell } from '../../composables/useTold.ts';
+import { modelChange, sayOfModel, type ModelTold } from './tellModel.ts';
 
-/** What can be put right of a model. */
-export type ModelNames = Pick<ModelSummary, 'maker' | 'name' | 'form'>;
-
-/** The models of the shop: their names, which of them are one, and which nobody brings any more. */
+/** The models of the shop: what is known of each, which of them are one, and which nobody brings any more. */
 export function useModels(tell: Tell) {
   /** As the server has them. */
   const known = shallowRef<readonly ModelSummary[]>([]);
+  const loaded = shallowRef(false);
   const models = computed(() => {
     const codes = saidHere().flatMap(({ body }) => (body.kind === 'model-made' ? body.code : []));
     const all = new Set([...known.value.map(({ code }) => code), ...codes]);
@@ -30,6 +29,7 @@ export function useModels(tell: Tell) {
   async function load(): Promise<void> {
     try {
       known.value = (await read<{ models: ModelSummary[] }>('/models')).value.models;
+      loaded.value = true;
     } catch (error) {
       tell(error instanceof Error ? error.message : String(error));
     }
@@ -39,24 +39,26 @@ export function useModels(tell: Tell) {
   async function say(model: ModelSummary, what: Told, words: string, reason = ''): Promise<void> {
     tell(words, () => say(model, takenBack(what), `${model.code} is as it was.`));
     try {
-      const outcome = await askShop({ kind: 'model-told', model: model.code, ...what, reason });
-      if (outcome.state !== 'refused') return;
-      const { code, detail, right } = outcome.problem;
-      tell(
-        code === 'model-conflict'
-          ? `Somebody changed ${model.code} in the meantime; it is shown as it stands now.`
-          : [detail, right].filter(Boolean).join('; '),
-      );
+      const why = await sayOfModel(model.code, what, reason);
+      if (why === null) return;
+      tell(why);
       await load();
     } catch (error) {
       tell(`${model.code} was not changed: ${error instanceof Error ? error.message : String(error)}.`);
     }
   }
 
-  async function correct(model: ModelSummary, names: ModelNames): Promise<void> {
-    const { maker, name, form } = model;
-    const what = toldBetween({ maker, name, form }, names);
-    if (what) await say(model, what, `${model.code} is the ${names.maker} ${names.name}.`);
+  /** Answers in words why it was not made, else null. */
+  async function make(model: Pick<ModelSummary, 'code' | 'maker' | 'name' | 'form'>): Promise<string | null> {
+    if (models.value.some(({ code }) => code === model.code)) return `${model.code} is known already.`;
+    const body = { kind: 'model-made', ...model, form: model.form as never } as const;
+    const outcome = await askShop(body);
+    return outcome.state === 'refused' ? outcome.problem.detail : null;
+  }
+
+  async function correct(model: ModelSummary, next: ModelTold): Promise<void> {
+    const what = modelChange(model, next);
+    if (what) await say(model, what, wordsOf(model, next));
   }
   const retire = (model: ModelSummary, reason: string) =>
     say(
@@ -76,7 +78,15 @@ export function useModels(tell: Tell) {
       reason,
     );
 
-  return { models, load, correct, retire, merge };
+  return { models, loaded, load, make, correct, retire, merge };
+}
+
+function wordsOf({ code, maker, name }: ModelSummary, next: ModelTold): string {
+  if (next.name !== undefined || next.maker !== undefined)
+    return `${code} is the ${next.maker ?? maker} ${next.name ?? name}.`;
+  if ('outlineMm' in next) return next.outlineMm ? `${code} is measured.` : `${code} has no measures now.`;
+  if ('picture' in next) return next.picture ? `${code} has a photo.` : `${code} has no photo now.`;
+  return `The options of ${code} are changed.`;
 }
 
 const byName = (a: ModelSummary, b: ModelSummary): number =>

@@ -2,13 +2,13 @@
 import { forms, type ModelSummary } from '@bemtor/core';
 import { computed, ref, watch } from 'vue';
 import AskDialog from '../../components/AskDialog.vue';
-import type { ModelNames } from './useModels.ts';
+import type { ModelTold } from './tellModel.ts';
 
 /** A model put right: its names and form, whether it is another spelling of one that is known, whether it is retired. */
 const open = defineModel<boolean>({ required: true });
 const props = defineProps<{ model: ModelSummary; models: readonly ModelSummary[] }>();
 const emit = defineEmits<{
-  correct: [names: ModelNames];
+  correct: [names: ModelTold];
   retire: [reason: string];
   merge: [into: string | null, reason: string];
 }>();
