@@ -73,7 +73,7 @@ async function bytesOf(
   return guidePaper(guide, { ...paper, day: new Date().toISOString().slice(0, 10) });
 }
 
-async function written(file: string, bytes: string | Uint8Array): Promise<void> {
+export async function written(file: string, bytes: string | Uint8Array): Promise<void> {
   try {
     await writeFile(file, bytes);
   } catch (error) {

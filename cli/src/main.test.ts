@@ -228,3 +228,44 @@ test('export writes a guide to standard output or a file; what is wrong is said 
     expect(refused.err.split('\n')[0]).toContain(words);
   }
 });
+
+test('import gives back what export wrote, reads what others wrote, and says what it did not understand', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'bemtor-import-'));
+  const inFolder = (name: string): string => join(folder, name);
+  for (const format of ['json', 'zip'] as const) {
+    await run(['export', lark, '--to', format, '--out', inFolder(`lark.${format}`)]);
+    const back = await run(['import', inFolder(`lark.${format}`)]);
+    expect([back.code, back.err]).toEqual([0, '']);
+    expect(back.out).toBe((await run(['export', lark, '--to', 'json'])).out);
+  }
+  writeFileSync(inFolder('their.csv'), 'Do;Times\nbase cover 5 PH0;1\nzibbel the frob;1\nbase cover off;1\n');
+  const mapped = await run([
+    'import',
+    inFolder('their.csv'),
+    '--map',
+    'title=Do',
+    '--name',
+    'Wren',
+    '--code',
+    'TW',
+  ]);
+  expect(mapped.code).toBe(0);
+  expect(mapped.err).toContain('row 3: zibbel the frob\n    ');
+  expect(mapped.err).toContain('columns that are not taken in: Times');
+  expect(JSON.parse(mapped.out)).toMatchObject({
+    model: { name: 'Wren', code: 'TW' },
+    actions: { length: 2 },
+  });
+
+  writeFileSync(inFolder('latin.csv'), Buffer.from('title\ncaf\xe9', 'latin1'));
+  for (const [code, words, ...args] of [
+    [1, 'line 2: is not in UTF-8', inFolder('latin.csv')],
+    [1, 'cannot be read (ENOENT)', inFolder('none.csv')],
+    [1, 'the column for title: has no column "Nix"', inFolder('their.csv'), '--map', 'title=Nix'],
+    [2, '--map Do: field=column is expected', inFolder('their.csv'), '--map', 'Do'],
+  ] as [number, string, ...string[]][]) {
+    const refused = await run(['import', ...args]);
+    expect([refused.code, refused.out]).toEqual([code, '']);
+    expect(refused.err.split('\n')[0]).toContain(words);
+  }
+});

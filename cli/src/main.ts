@@ -1,6 +1,7 @@
 import { checkCommand } from './check.ts';
 import { draftCommand } from './draft.ts';
 import { exportCommand } from './export.ts';
+import { importCommand } from './import.ts';
 import { parseCommand } from './parse.ts';
 import { planCommand } from './plan.ts';
 import { InputRefused, UsageError, type Streams } from './streams.ts';
@@ -16,6 +17,8 @@ const usage = `Usage:
               [--target PART …] [--set option=value …] [--purpose replace|clean|…]
               [--revision N --day YYYY-MM-DD] [--unit LABEL [--serial S]]
               [--link ADDRESS] [--size A4|Letter --type normal|large] [--out FILE]
+  bemtor import FILE [--model SEQUENCE.json | --maker M --name N --code C]
+              [--map title=COLUMN …] [--out FILE]
 
 Exit 0; 1 where the input is refused; 2 for wrong usage.
 `;
@@ -26,6 +29,7 @@ const commands: Readonly<Record<string, (args: string[], streams: Streams) => Pr
   draft: draftCommand,
   check: checkCommand,
   export: exportCommand,
+  import: importCommand,
 };
 
 /** Runs one command and returns its exit code. */

@@ -116,6 +116,7 @@ export {
 export { guideFacts, kindsByCell, partWords, stepFacts, toolWords } from './guide/guideWords.ts';
 export { cautionsOf, pickList, type PickList } from './guide/pickList.ts';
 export { headAcross, headRing, headShape, headSquare } from './guide/screwHead.ts';
+export { sequenceText } from './guide/sequenceText.ts';
 export { type Pictures } from './guide/guideArchive.ts';
 export { guideHtml } from './guide/guideHtml.ts';
 export { guideFileName, guideFormats, writeGuide, type GuideFormat } from './guide/writeGuide.ts';
@@ -128,6 +129,17 @@ export {
   type PaperRequest,
   type PaperRequestOf,
 } from './paper/paperRequest.ts';
+export {
+  mendLine,
+  mostImportBytes,
+  readImport,
+  sequenceOfLines,
+  type Imported,
+  type ImportedLines,
+  type ImportFile,
+} from './import/readImport.ts';
+export { csvFields, type CsvField, type CsvMapping } from './import/importCsv.ts';
+export { lineWords, type ImportLine } from './import/importLine.ts';
 export { drawLabel, type DrawnLabel, type Label, type LabelCode } from './labels/drawLabel.ts';
 
 export * from './mat/points.ts';

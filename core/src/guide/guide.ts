@@ -6,8 +6,8 @@ import type { RunStep } from '../run/runStep.ts';
 import { runSteps } from '../run/runSteps.ts';
 import { targetName } from '../route/targets.ts';
 import { configure, type Configuration } from '../sequence/configuration.ts';
-import { indexSequence, partName } from '../sequence/describe.ts';
-import type { Face, Joint, Model, Sequence } from '../sequence/schema.ts';
+import { indexSequence, partName, type SequenceIndex } from '../sequence/describe.ts';
+import type { Face, Joint, Model, Sequence, Verb } from '../sequence/schema.ts';
 import { screwWords, type Screw } from '../sequence/screw.ts';
 import { defaultSchools, type Schools } from '../shop/schools.ts';
 import { cautionsOf, pickList, type PickList } from './pickList.ts';
@@ -65,6 +65,9 @@ export interface GuideStep {
   readonly part: string;
   /** The act of the sequence that it does or turns round; empty where it is none, such as a test. */
   readonly act: string;
+  /** What the act does, and to what; null where it is none. */
+  readonly verb: Verb | null;
+  readonly joint: Pick<Joint, 'type' | 'mechanism' | 'count'> | null;
   /** What is counted in this step; null where nothing is. */
   readonly screws: GuideKind | null;
   /** Where they sit on the outline, mm. */
@@ -123,7 +126,7 @@ export function composeGuide(document: Sequence, request: GuideRequest): Guide {
   const steps = runSteps(sequence, { steps: down, targets, purpose }, schools);
   const { rows } = jobLedger(steps, foldJob([]), (part) => partName(index, part));
   const rowOf = new Map(rows.map((row) => [row.joint, row]));
-  const numbered = steps.map((step, i): GuideStep => guideStep(step, i + 1, rowOf, request.pictures));
+  const numbered = steps.map((step, i): GuideStep => guideStep(step, i + 1, rowOf, index, request.pictures));
   const countedAt = new Map<string, number>(
     steps.flatMap(({ phase, joint }, i) => (joint ? [[`${phase} ${joint.id}`, i + 1] as const] : [])),
   );
@@ -170,8 +173,10 @@ function guideStep(
   step: RunStep,
   n: number,
   rowOf: ReadonlyMap<string, LedgerRow>,
+  index: SequenceIndex,
   pictures: GuideRequest['pictures'] = {},
 ): GuideStep {
+  const joint = step.action?.joint ? index.joint.get(step.action.joint) : null;
   const row = step.joint ? rowOf.get(step.joint.id) : undefined;
   return {
     n,
@@ -185,6 +190,8 @@ function guideStep(
     cautions: step.cautions,
     part: step.action?.part ?? step.part?.id ?? '',
     act: step.action?.id ?? '',
+    verb: step.action?.verb ?? null,
+    joint: joint ? { type: joint.type, mechanism: joint.mechanism, count: joint.count } : null,
     screws: row ? kindOf(row) : null,
     points: step.joint?.points ?? [],
     pictures: (step.action && step.phase === 'down' && pictures[step.action.id]) || [],

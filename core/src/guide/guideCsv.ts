@@ -11,7 +11,10 @@ type Cell = string | number | null;
 
 /** The columns of each table, in order; `docs/formats.md` says what they mean. */
 const guideTables = {
-  steps: 'n,phase,title,place,detail,tool,part,count,screw,cell,face,seconds,cautions'.split(','),
+  steps:
+    'n,phase,title,place,detail,tool,part,count,screw,cell,face,seconds,cautions,verb,joint,mechanism'.split(
+      ',',
+    ),
   screws:
     'cell,drive,size,thread,length_mm,head,captive,shouldered,sprung,look,part,place,count,out_step,back_step'.split(
       ',',
@@ -32,11 +35,20 @@ export function guideCsv(guide: Guide, sequence: Sequence, table: GuideTable): s
       return written(
         table,
         guide.sections.flatMap(({ phase, steps }) =>
-          steps.map(({ n, title, place, detail, tool, part, screws, face, seconds, cautions }) => [
-            ...[n, phase, title, place, detail, tool ?? '', part],
-            ...[screws?.count ?? null, screws?.words ?? '', screws?.cell ?? '', face, seconds],
-            cautions.join(' | '),
-          ]),
+          steps.map(
+            ({ n, title, place, detail, tool, part, screws, face, seconds, cautions, verb, joint }) => [
+              ...[n, phase, title, place, detail, tool ?? '', part],
+              ...[
+                screws?.count ?? joint?.count ?? null,
+                screws?.words ?? '',
+                screws?.cell ?? '',
+                face,
+                seconds,
+              ],
+              cautions.join(' | '),
+              ...[verb ?? '', joint?.type ?? '', joint?.mechanism ?? ''],
+            ],
+          ),
         ),
       );
     case 'screws':

@@ -22,6 +22,7 @@ export interface RunStep {
 }
 
 export const arrivalStepId = 'arrival';
+export const arrivalTitle = 'Anything missing on arrival?';
 
 /** Seconds a look, a test or a small act takes until the shop has learned its own. Common practice, no source. */
 export const checkSeconds = 30;

@@ -13,7 +13,7 @@ import {
 } from '../route/targets.ts';
 import { downSteps } from './downSteps.ts';
 import type { Purpose } from './events.ts';
-import { arrivalStepId, plainStep, type RunStep } from './runStep.ts';
+import { arrivalStepId, arrivalTitle, plainStep, type RunStep } from './runStep.ts';
 import { checksAt, wayBack } from './wayBack.ts';
 
 /**
@@ -70,7 +70,7 @@ function workSteps(index: SequenceIndex, part: Part | undefined, purpose: Purpos
 
 /** What was missing on arrival must never look like the technician's loss: it is asked before anything else. */
 const arrivalStep = (index: SequenceIndex): RunStep =>
-  plainStep(arrivalStepId, 'down', 'Anything missing on arrival?', {
+  plainStep(arrivalStepId, 'down', arrivalTitle, {
     detail: 'Look at every screw and foot outside before the first one comes out',
     cautions: [...index.part.values()].some((part) => part.kind === 'supply')
       ? ['Mains: unplug and wait; the supply stays closed. Follow local codes and the maker’s instructions.']
