@@ -22,8 +22,8 @@ const about = computed(() =>
 
 /** Another unit, or another model, is another page. */
 const pageKey = computed(() => String(unitId.value ?? route.params['code'] ?? 'none'));
-/** A model's page belongs to the models. */
-const here = computed(() => (route.name === 'model' ? 'models' : route.name));
+/** A model's page, and bringing one in, belong to the models. */
+const here = computed(() => (route.name === 'model' || route.name === 'import' ? 'models' : route.name));
 
 /** The screens in the order of the work; those of a unit need one to be chosen. */
 const screens = computed(() => [

@@ -41,6 +41,7 @@ export const router = createRouter({
       component: () => import('./screens/mat/MatScreen.vue'),
       props: true,
     },
+    { path: '/import', name: 'import', component: () => import('./screens/import/ImportScreen.vue') },
     { path: '/models', name: 'models', component: () => import('./screens/models/ModelsScreen.vue') },
     {
       path: '/models/:code',

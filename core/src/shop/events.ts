@@ -102,6 +102,14 @@ export const shopEventSchema = z.discriminatedUnion('kind', [
     withdrawn: z.boolean(),
     reason,
   }),
+  /** A photo that came with a guide shows an act of the model, or does not any more. */
+  z.strictObject({
+    kind: z.literal('act-pictured'),
+    model: code,
+    act: z.string().min(1).max(200),
+    picture: idSchema,
+    removed: z.boolean().default(false),
+  }),
   z.strictObject({ kind: z.literal('schools-told'), ...toldSchema.shape }),
   /** What a word of the shop means; null: it is no word of the shop any more. */
   z.strictObject({
@@ -142,6 +150,7 @@ export function subjectOf(event: ShopEvent): string {
     case 'model-told':
     case 'revision-published':
     case 'revision-told':
+    case 'act-pictured':
       return `model/${event.model}`;
     case 'want-added':
       return `want/${event.id}`;

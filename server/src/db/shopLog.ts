@@ -11,6 +11,7 @@ import { ProblemError } from '../errors.ts';
 import { makeModel, publishRevision, tellModel, tellRevision } from './models.ts';
 import { addWant, changeWant, countStock } from './parts.ts';
 import { inTransaction, type Client, type Database } from './pool.ts';
+import { pictureAct } from './stepPictures.ts';
 import { tellSchools, tellWord } from './settings.ts';
 import { arriveUnit, tellUnit } from './units.ts';
 
@@ -32,6 +33,7 @@ const carriers: { readonly [K in ShopEvent['kind']]: Carrier<ShopEventOf<K>> } =
   'model-told': (client, { body }) => tellModel(client, body),
   'revision-published': (client, { id, body }) => publishRevision(client, id, body),
   'revision-told': (client, { body }) => tellRevision(client, body),
+  'act-pictured': (client, { body }) => pictureAct(client, body),
   'schools-told': (client, { body }) => tellSchools(client, body),
   'word-told': (client, { body }) => tellWord(client, body),
   'want-added': (client, { at, body }) => addWant(client, body, at),

@@ -1,4 +1,6 @@
-import type { Database } from './pool.ts';
+import type { ShopEventOf } from '@bemtor/core';
+import { ProblemError } from '../errors.ts';
+import type { Client, Database } from './pool.ts';
 
 /** More than these nobody looks through; the latest come first. */
 const mostRecordings = 20;
@@ -38,4 +40,31 @@ export async function arrivedPictures(database: Database, pictures: readonly str
     [pictures],
   );
   return new Set(rows.map(({ id }) => id));
+}
+
+/** Ties a photo that came with a guide to an act of the model, or parts them. */
+export async function pictureAct(
+  client: Client,
+  { model, act, picture, removed }: ShopEventOf<'act-pictured'>,
+): Promise<void> {
+  const known = await client.query('select 1 from model where code = $1', [model]);
+  if (known.rowCount === 0) throw new ProblemError('model-unknown', model, { where: 'model' });
+  await client.query(
+    removed
+      ? 'delete from act_picture where model_code = $1 and act = $2 and picture = $3'
+      : 'insert into act_picture (model_code, act, picture) values ($1, $2, $3) on conflict do nothing',
+    [model, act, picture],
+  );
+}
+
+/** Photos that came with guides of a model, by the act that each shows. */
+export async function guidePictures(
+  database: Database,
+  model: string,
+): Promise<{ readonly act: string; readonly picture: string }[]> {
+  const { rows } = await database.query<{ act: string; picture: string }>(
+    'select act, picture from act_picture where model_code = $1 order by act, picture limit $2',
+    [model, mostPictures],
+  );
+  return rows;
 }

@@ -23,6 +23,8 @@ async function standsOf(database: Database, id: string, event: ShopEvent): Promi
       return { number: await revisionOfEvent(database, id) };
     case 'revision-told':
       return { number: event.number, withdrawn: event.withdrawn };
+    case 'act-pictured':
+      return null;
     case 'schools-told':
       return settingAsRead(database, 'schools');
     case 'word-told':

@@ -1,13 +1,13 @@
 import { actPictures, deriveSequence, foldLines, standingLines, type RecordBody } from '@bemtor/core';
 import { getModel } from '../db/models.ts';
 import type { Database } from '../db/pool.ts';
-import { arrivedPictures, jobPictures, recordingsWithPictures } from '../db/stepPictures.ts';
+import { arrivedPictures, guidePictures, jobPictures, recordingsWithPictures } from '../db/stepPictures.ts';
 import { entryStream, readItems } from '../db/streams.ts';
 
 /** The act that a step of a job does or turns round; other steps, such as a test, keep their own name. */
 const actOf = (step: string): string => step.replace(/^(?:down|back):/, '');
 
-/** Photos of a model by the act that they show, from its recordings and its jobs; those that have arrived. */
+/** Photos of a model by the act that they show, from its recordings, its jobs and guides that came in; those that have arrived. */
 export async function stepPictures(database: Database, code: string): Promise<Record<string, string[]>> {
   const { model, options } = await getModel(database, code);
   const recordings = await Promise.all(
@@ -19,10 +19,11 @@ export async function stepPictures(database: Database, code: string): Promise<Re
   const derived = recordings.length > 0 ? deriveSequence(recordings, model, options) : null;
   const lines = recordings.flatMap((recording) => recording.lines);
   const found = derived?.ok ? actPictures(derived.value.actLines, lines) : new Map<string, string[]>();
-  for (const { step, picture } of await jobPictures(database, code)) {
-    const act = actOf(step);
-    found.set(act, [...new Set([...(found.get(act) ?? []), picture])]);
-  }
+  const told = [
+    ...(await guidePictures(database, code)),
+    ...(await jobPictures(database, code)).map(({ step, picture }) => ({ act: actOf(step), picture })),
+  ];
+  for (const { act, picture } of told) found.set(act, [...new Set([...(found.get(act) ?? []), picture])]);
   const arrived = await arrivedPictures(database, [...found.values()].flat());
   return Object.fromEntries(
     [...found].flatMap(([step, pictures]) => {

@@ -15,6 +15,8 @@ export function shopWords(event: ShopEvent, labelOf: (unit: string) => string): 
       return `The sequence of ${event.model}, after revision ${event.follows}`;
     case 'revision-told':
       return `Revision ${event.number} of ${event.model} ${event.withdrawn ? 'is taken back' : 'stands again'}`;
+    case 'act-pictured':
+      return `A photo of ${event.model}${event.removed ? ' is taken away' : ''}`;
     case 'schools-told':
       return `How the shop works: ${fieldWords(event.set)}`;
     case 'word-told':

@@ -1,8 +1,11 @@
 import type {
   Assumption,
+  CsvMapping,
   Derivation,
   Edit,
   EvidenceLine,
+  Imported,
+  ImportFile,
   Model,
   OpenQuestion,
   RecordingComparison,
@@ -48,6 +51,15 @@ export const circleInWorker = (
   edits: readonly Edit[],
   model: Model,
 ): Promise<Derivation['cycle']> => worker().circle(plain(lines), plain(edits), plain(model));
+
+/** Reads a file that is to come in: a large table takes seconds. */
+export const readImportInWorker = (file: ImportFile, mapping?: CsvMapping): Promise<Result<Imported>> =>
+  worker().readImport(file, mapping && plain(mapping));
+
+/** `text`: JSON of the lines, what they were taken for, the model and its options. */
+export const sequenceOfLinesInWorker = (
+  text: string,
+): Promise<{ made: Result<Sequence>; lost: readonly string[] }> => worker().derivedOfLines(text);
 
 /** `evidence`: as for `deriveInWorker`. */
 export const compareInWorker = (evidence: string): Promise<Result<RecordingComparison>> =>

@@ -9,8 +9,14 @@ import {
   worthChecking,
   worthCheckingOverall,
   type Derivation,
+  readImport,
+  sequenceOfLines,
+  unreachableParts,
+  type CsvMapping,
   type Edit,
   type EvidenceLine,
+  type ImportedLines,
+  type ImportFile,
   type Model,
   type Option,
   type Recording,
@@ -47,11 +53,23 @@ function compare(text: string): Result<RecordingComparison> {
   return compareRecordings(recordings, model.model, model.options);
 }
 
+/** The sequence that lines from a file bear out, and the parts of it that no order reaches. */
+function derivedOfLines(text: string): { made: Result<Sequence>; lost: readonly string[] } {
+  const { lines, format, model, options } = JSON.parse(text) as Pick<ImportedLines, 'lines' | 'format'> & {
+    model: Model;
+    options: Option[];
+  };
+  const made = sequenceOfLines({ lines, format }, model, options);
+  return { made, lost: made.ok ? unreachableParts(made.value) : [] };
+}
+
 /** Planning and deriving run here, so that they never hold up typing or a screen. */
 const planner = {
   circle,
   compare,
   derive,
+  derivedOfLines,
+  readImport: (file: ImportFile, mapping?: CsvMapping) => readImport(file, mapping),
   plan: (sequence: Sequence, request: RouteRequest) => planRoute(sequence, request),
   openQuestions: (sequence: Sequence, request: RouteRequest) => openQuestions(sequence, request),
   worthChecking: (sequence: Sequence, request: RouteRequest) => worthChecking(sequence, request),

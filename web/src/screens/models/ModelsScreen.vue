@@ -74,6 +74,7 @@ useKeys(() => ({
   ArrowUp: () => step(-1),
   Enter: open,
   n: () => (making.value = true),
+  i: () => void router.push('/import'),
   '/': () => field.value?.focus(),
 }));
 function onFieldKey(event: KeyboardEvent): void {
@@ -89,6 +90,9 @@ function onFieldKey(event: KeyboardEvent): void {
   <section class="card models" aria-label="Models">
     <header>
       <h1>Models</h1>
+      <v-btn class="act-button into" variant="text" to="/import"
+        ><KeyHint name="I" />&nbsp;bring a guide in</v-btn
+      >
       <v-btn class="act-button primary" variant="text" data-testid="new-model" @click="making = true"
         ><KeyHint name="N" />&nbsp;new model</v-btn
       >
@@ -157,6 +161,10 @@ header {
 }
 h1 {
   font: 600 38px/1.1 var(--label);
+}
+.into {
+  margin-left: auto;
+  margin-right: 12px;
 }
 .filters {
   display: grid;

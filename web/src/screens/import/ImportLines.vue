@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import type { ImportLine } from '@bemtor/core';
+import { computed, nextTick, ref, watch } from 'vue';
+import KeyHint from '../../components/KeyHint.vue';
+import { useKeys } from '../../composables/useKeys.ts';
+
+/** Line by line: what it says, what was understood; each can be put right or left out before anything is kept. */
+const props = defineProps<{
+  lines: readonly ImportLine[];
+  /** Left out by hand. */
+  left: ReadonlySet<string>;
+  wordsOf: (line: ImportLine) => readonly string[];
+}>();
+const emit = defineEmits<{ mend: [at: string, text: string]; leave: [at: string, isLeft: boolean] }>();
+
+const at = ref(0);
+const editing = ref<string | null>(null);
+const text = ref('');
+watch(
+  () => props.lines.length,
+  () => (at.value = Math.min(at.value, Math.max(0, props.lines.length - 1))),
+);
+const current = computed(() => props.lines[at.value] ?? null);
+const isOpen = (line: ImportLine): boolean => line.problem !== null && !props.left.has(line.at);
+function go(place: number): void {
+  at.value = Math.max(0, Math.min(props.lines.length - 1, place));
+  void nextTick(() =>
+    document.querySelector('[data-testid=import-line].here')?.scrollIntoView({ block: 'nearest' }),
+  );
+}
+function nextProblem(): void {
+  const later = props.lines.findIndex((line, i) => i > at.value && isOpen(line));
+  const place = later >= 0 ? later : props.lines.findIndex(isOpen);
+  if (place >= 0) go(place);
+}
+function edit(line: ImportLine | null): void {
+  if (!line) return;
+  editing.value = line.at;
+  text.value = line.text;
+}
+function keep(): void {
+  if (editing.value !== null && text.value.trim() !== '') emit('mend', editing.value, text.value.trim());
+  editing.value = null;
+}
+const leave = (line: ImportLine | null): void => {
+  if (line) emit('leave', line.at, !props.left.has(line.at));
+};
+useKeys(() => ({
+  ArrowDown: () => go(at.value + 1),
+  ArrowUp: () => go(at.value - 1),
+  n: nextProblem,
+  e: () => edit(current.value),
+  Enter: () => edit(current.value),
+  x: () => leave(current.value),
+}));
+</script>
+
+<template>
+  <p class="keys">
+    <KeyHint name="N" /> next to look at <KeyHint name="E" /> put right <KeyHint name="X" /> leave out, or
+    take in again
+  </p>
+  <ol class="lines" aria-label="What was understood">
+    <li
+      v-for="(line, i) in lines"
+      :key="line.at"
+      class="line"
+      :class="{ here: i === at, open: isOpen(line), left: left.has(line.at) }"
+      data-testid="import-line"
+    >
+      <span class="mono at">{{ line.at }}</span>
+      <v-text-field
+        v-if="editing === line.at"
+        v-model="text"
+        autofocus
+        label="As a bench line"
+        density="compact"
+        hide-details
+        data-testid="mend-line"
+        @keydown.enter.prevent="keep"
+        @keydown.esc.stop="editing = null"
+      />
+      <div v-else class="said">
+        <strong>{{ line.text }}</strong>
+        <p v-if="line.problem" class="problem">{{ line.problem }}</p>
+        <p class="soft">{{ wordsOf(line).join(' · ') }}</p>
+      </div>
+      <span class="acts">
+        <v-btn class="small" variant="text" :aria-label="`Put ${line.at} right`" @click="(go(i), edit(line))"
+          >put right</v-btn
+        >
+        <v-btn
+          class="small"
+          variant="text"
+          :aria-label="left.has(line.at) ? `Take ${line.at} in` : `Leave ${line.at} out`"
+          @click="(go(i), leave(line))"
+          >{{ left.has(line.at) ? 'take in' : 'leave out' }}</v-btn
+        >
+      </span>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.keys {
+  color: var(--ink-soft);
+}
+.lines {
+  border-top: 1px solid var(--card-line);
+}
+.line {
+  display: grid;
+  grid-template-columns: 84px minmax(0, 1fr) auto;
+  gap: 14px;
+  align-items: center;
+  padding: 8px 8px 8px 10px;
+  border-bottom: 1px solid var(--card-line);
+  border-left: 5px solid transparent;
+  content-visibility: auto;
+  contain-intrinsic-height: auto 62px;
+}
+.here {
+  background: var(--card-raised);
+  border-left-color: var(--copper);
+}
+.at {
+  color: var(--ink-soft);
+  font-size: 15px;
+}
+.said strong {
+  font-weight: 500;
+  font-size: 18px;
+}
+.left .said {
+  text-decoration: line-through;
+  opacity: 0.6;
+}
+.problem {
+  font-weight: 600;
+}
+.problem::before {
+  content: '! ';
+}
+.soft {
+  font-size: 15px;
+  color: var(--ink-soft);
+}
+.acts {
+  display: flex;
+  gap: 10px;
+}
+.small {
+  min-height: var(--touch);
+  text-decoration: underline;
+}
+@media (max-width: 600px) {
+  .line {
+    grid-template-columns: 64px minmax(0, 1fr);
+  }
+  .acts {
+    grid-column: 2;
+  }
+}
+</style>
