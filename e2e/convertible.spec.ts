@@ -109,6 +109,12 @@ test('a new convertible with a missing foot: from its arrival to the last page a
   await close(page);
   await expect(page.getByTestId('closed')).toContainText('Opened again: the hinge creaks');
 
+  // What goes back with it, on paper.
+  const sheet = page.waitForEvent('download');
+  await tabTo(page, /^Sheet for the owner$/);
+  await page.keyboard.press('Enter');
+  expect((await sheet).suggestedFilename()).toBe('SK-0500-hand-back.pdf');
+
   await handBack(page);
   await page.keyboard.press('u');
   await expect(page.getByTestId('unit-SK-0500')).toBeVisible();

@@ -50,6 +50,7 @@ export * from './route/planRoute.ts';
 export * from './route/orderCost.ts';
 export * from './route/why.ts';
 export { arrivalOf, type Arrival } from './run/arrival.ts';
+export { composeHandBack, handBackSheetSchema, type HandBackSheet, type HandedJob } from './run/handBack.ts';
 export { closingFacts } from './run/closing.ts';
 export { tighteningDrawing, type TighteningDrawing } from './run/tightening.ts';
 export { unreachableParts } from './route/unreachable.ts';

@@ -1,4 +1,5 @@
 import { guideOfRequest, success, type PaperRequest, type Pictures, type Result } from '@bemtor/core';
+import { handBackPaper } from './handBackPaper.ts';
 import { guidePaper } from './guidePaper.ts';
 import { labelPaper } from './labelPaper.ts';
 import { matPaper } from './matPaper.ts';
@@ -18,6 +19,8 @@ export async function printPaper(
     }
     case 'mat':
       return success(await matPaper(request));
+    case 'hand-back':
+      return success(await handBackPaper(request));
     case 'labels':
       return success(await labelPaper(request));
   }

@@ -1,10 +1,20 @@
-import { composeGuide, paperRequestSchema, readSequence, type PaperRequest } from '@bemtor/core';
-import { guidePaper } from '@bemtor/paper';
+import {
+  composeGuide,
+  handBackSheetSchema,
+  paperRequestSchema,
+  readSequence,
+  type LoggedJob,
+  type PaperRequest,
+  type UnitSummary,
+} from '@bemtor/core';
+import { guidePaper, printPaper } from '@bemtor/paper';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import request from 'supertest';
 import { Press, type Printing } from './papers/press.ts';
-import { openTestApp, type TestApp } from './testing/app.ts';
+import { openTestApp, say, type TestApp } from './testing/app.ts';
 
 const file = new URL('../../demo/sequences/pilot-7.json', import.meta.url);
 const read = readSequence(JSON.parse(readFileSync(file, 'utf8')));
@@ -56,6 +66,64 @@ describe('papers over HTTP', () => {
     });
     for (const path of ['', '/file'])
       await request(made.app).get(`/api/papers/0193b5c0-0002-7000-8000-000000000407${path}`).expect(404);
+  });
+});
+
+describe('the sheet that goes back with a unit', () => {
+  let made: TestApp;
+  beforeAll(async () => (made = await openTestApp({ demo: true })));
+  afterAll(() => made.close());
+  const get = async <T>(path: string): Promise<T> =>
+    (await request(made.app).get(path).expect(200)).body as T;
+
+  test('says of every demo unit what its jobs, its intake and the shopping list say', async () => {
+    const { units } = await get<{ units: UnitSummary[] }>('/api/units');
+    const { jobs } = await get<{ jobs: LoggedJob[] }>('/api/jobs');
+    expect(units.length).toBeGreaterThan(4);
+    const wanted = units[0]!;
+    await say(made.app, {
+      ...{ kind: 'want-added', id: randomUUID(), number: 'TB-4471', partName: 'Battery' },
+      unitId: wanted.id,
+    }).expect(201);
+    for (const unit of units) {
+      const sheet = handBackSheetSchema.parse(await get(`/api/units/${unit.id}/hand-back`));
+      const own = jobs.filter(({ unitId }) => unitId === unit.id);
+      expect(sheet.unit).toMatchObject({ label: unit.label, serial: unit.serial });
+      expect(sheet.jobs.map(({ isOpen }) => isOpen).sort()).toEqual(
+        own.map(({ closedAt }) => closedAt === null).sort(),
+      );
+      expect(sheet.parts).toHaveLength(own.flatMap(({ report }) => report.parts).length);
+      expect(sheet.screws.length >= own.flatMap(({ report }) => report.screws).length).toBe(true);
+      expect(sheet.onArrival.length).toBeGreaterThanOrEqual(
+        new Set(unit.intake.marks.map(({ kind }) => kind)).size,
+      );
+      if (unit.id === wanted.id) expect(sheet.remains).toContain('1 × TB-4471 Battery: wanted');
+    }
+  });
+
+  test('on paper it says all of it, with room for two names', async () => {
+    const { jobs } = await get<{ jobs: LoggedJob[] }>('/api/jobs');
+    const job = jobs.find(({ closedAt }) => closedAt !== null)!;
+    const sheet = handBackSheetSchema.parse(await get(`/api/units/${job.unitId}/hand-back`));
+    const paper = { kind: 'hand-back', size: 'A4', type: 'normal', day: '2026-11-27', sheet } as const;
+    const bytes = await printPaper(paper, new Map(), () => undefined);
+    if (!bytes.ok) throw new Error(bytes.fault.what);
+    const pdf = await getDocument({ data: new Uint8Array(bytes.value), verbosity: 0 }).promise;
+    const pages = await Promise.all(Array.from({ length: pdf.numPages }, (_, i) => pdf.getPage(i + 1)));
+    const items = (await Promise.all(pages.map((page) => page.getTextContent()))).flatMap(
+      (text) => text.items,
+    );
+    const said = items
+      .map((item) => ('str' in item ? item.str : ''))
+      .join('')
+      .replace(/\s+/g, '');
+    for (const words of [
+      ...[sheet.unit.label, sheet.unit.model, ...sheet.jobs.flatMap(({ title, facts }) => [title, facts])],
+      ...sheet.parts.flatMap(({ name, number }) => [name, number]),
+      ...[...sheet.screws, ...sheet.onArrival, ...sheet.remains, ...sheet.tests.map(({ title }) => title)],
+      'Received by, on',
+    ])
+      expect(said).toContain(words.replace(/\s+/g, ''));
   });
 });
 

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { composeGuide, type Guide } from '../guide/guide.ts';
 import { success, type Result } from '../result.ts';
 import { purposes } from '../run/events.ts';
+import { handBackSheetSchema } from '../run/handBack.ts';
 import { readConfiguration } from '../sequence/configuration.ts';
 import { readSequence } from '../sequence/readSequence.ts';
 import { screwSchema } from '../sequence/screw.ts';
@@ -61,6 +62,13 @@ export const paperRequestSchema = z.discriminatedUnion('kind', [
       )
       .max(2_000)
       .readonly(),
+  }),
+  z.strictObject({
+    kind: z.literal('hand-back'),
+    size: z.enum(['A4', 'Letter']),
+    type: z.enum(['normal', 'large']),
+    day: daySchema,
+    sheet: handBackSheetSchema,
   }),
   z.strictObject({
     kind: z.literal('labels'),

@@ -68,12 +68,13 @@ export interface WhichJobs {
   readonly page?: { readonly behind: Behind | null };
   /** Those that follow a sequence of this model. */
   readonly model?: string;
+  readonly unit?: string;
 }
 
 /** Jobs, the latest first. */
 export async function listJobs(
   database: Database,
-  { ids, page, model }: WhichJobs = {},
+  { ids, page, model, unit }: WhichJobs = {},
 ): Promise<(JobRow & { readonly createdAt: string })[]> {
   const most = page ? jobsPage : ids ? null : mostTeaching;
   const { rows } = await database.query<JobRow & { createdAt: string }>(
@@ -81,10 +82,10 @@ export async function listJobs(
        to_char(j.created_at at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as "createdAt"
      from job j join unit u on u.id = j.unit_id join model m on m.code = j.model_code
      where ($1::uuid[] is null or j.id = any($1))
-       and ($5::text is null or j.model_code = $5)
+       and ($5::text is null or j.model_code = $5) and ($6::uuid is null or j.unit_id = $6)
        and ($2::timestamptz is null or (j.created_at, j.id) < ($2::timestamptz, $3::uuid))
      order by j.created_at desc, j.id desc limit $4`,
-    [ids ?? null, page?.behind?.at ?? null, page?.behind?.id ?? null, most, model ?? null],
+    [ids ?? null, page?.behind?.at ?? null, page?.behind?.id ?? null, most, model ?? null, unit ?? null],
   );
   return rows;
 }

@@ -7,6 +7,7 @@ import {
   summarizeJob,
   viewJob,
   workedSeconds,
+  type HandedJob,
   type JobEventBody,
   type JobState,
   type JobSummary,
@@ -125,6 +126,15 @@ export async function summariesOf(
 ): Promise<Map<string, JobSummary>> {
   const all = await logJobs(database, jobs);
   return new Map(all.map(({ report: _report, ...job }) => [job.id, job]));
+}
+
+/** The jobs of a unit with who worked on each, the first first. */
+export async function handedJobs(database: Database, unitId: string): Promise<HandedJob[]> {
+  const jobs = await listJobs(database, { unit: unitId });
+  const nameOf = await namesOf(database);
+  return (await viewJobs(database, jobs))
+    .map(([, { view, events }]) => ({ view, technicians: [...new Set(techniciansOf(events).map(nameOf))] }))
+    .reverse();
 }
 
 /** What runs of a model found to differ from its sequence. */

@@ -1,12 +1,22 @@
-import { keepable, type UnitSummary } from '@bemtor/core';
+import {
+  composeHandBack,
+  foldLines,
+  keepable,
+  standingEntries,
+  type Entry,
+  type RecordBody,
+  type UnitSummary,
+} from '@bemtor/core';
 import { Router } from 'express';
 import { listJobs } from '../db/jobs.ts';
+import { listWants } from '../db/parts.ts';
 import type { Database } from '../db/pool.ts';
 import { changesOf } from '../db/shopLog.ts';
+import { entryStream, readItems } from '../db/streams.ts';
 import { listUnits, unitsPage, type UnitRow } from '../db/units.ts';
 import { ProblemError } from '../errors.ts';
 import { uuidParam } from './ids.ts';
-import { summariesOf } from './jobs.ts';
+import { handedJobs, summariesOf } from './jobs.ts';
 import { behindQuery, nextOf } from './paging.ts';
 
 /** Units with their latest jobs, all computed in one pass. */
@@ -25,6 +35,12 @@ async function oneUnit(database: Database, id: string): Promise<UnitRow> {
 /** A unit with its latest job. */
 export async function unitSummary(database: Database, id: string): Promise<UnitSummary | undefined> {
   return (await withJobs(database, [await oneUnit(database, id)]))[0];
+}
+
+/** What stands of a recording. */
+async function entriesOf(database: Database, recording: string): Promise<Entry[]> {
+  const { items } = await readItems<RecordBody>(database, entryStream, recording);
+  return standingEntries(foldLines(items));
 }
 
 export function unitRoutes(database: Database): Router {
@@ -47,6 +63,16 @@ export function unitRoutes(database: Database): Router {
   router.get('/:id/changes', async (request, response) => {
     const { id } = await oneUnit(database, uuidParam(request, 'id'));
     response.json({ changes: await changesOf(database, id) });
+  });
+  /** What goes back with it. */
+  router.get('/:id/hand-back', async (request, response) => {
+    const id = uuidParam(request, 'id');
+    const unit = await unitSummary(database, id);
+    if (!unit) throw new ProblemError('unit-unknown', id);
+    const wants = (await listWants(database)).filter(({ unitId }) => unitId === id);
+    const entries = unit.recording ? await entriesOf(database, unit.recording.id) : [];
+    const jobs = await handedJobs(database, id);
+    response.json(composeHandBack(unit, jobs, entries, wants, new Date().toISOString()));
   });
   /** The same device at earlier visits. */
   router.get('/:id/earlier', async (request, response) => {

@@ -2,6 +2,7 @@
 import type { UnitSummary } from '@bemtor/core';
 import { ref, watch } from 'vue';
 import AskDialog from '../../components/AskDialog.vue';
+import HandBackPaper from '../../papers/HandBackPaper.vue';
 
 /** Asked before a unit leaves the bench: which one, and what that means. */
 const open = defineModel<boolean>({ required: true });
@@ -26,6 +27,7 @@ watch(open, (now) => now && (asked.value = props.unit));
       }}{{ asked.serial ? `, serial ${asked.serial}` : '' }} leaves the bench and goes to its owner. Its jobs
       stay in the logbook; it can be taken back for ten minutes by one key, and afterwards from “handed back”.
     </p>
+    <p><HandBackPaper :unit-id="asked.id" :label="asked.label" /></p>
     <template #acts>
       <v-btn ref="yes" class="act-button primary" variant="text" type="submit" data-testid="hand-back"
         >Hand back {{ asked.label }}</v-btn

@@ -2,11 +2,13 @@
 import { closingFacts, sentence, type JobView } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import { duration, timeOfDay } from '../../composables/format.ts';
+import HandBackPaper from '../../papers/HandBackPaper.vue';
 import PictureStrip from '../../pictures/PictureStrip.vue';
 
 /** What is said when a job is done. */
 const props = defineProps<{
   view: JobView;
+  unit: { readonly id: string; readonly label: string };
   seconds: number;
   names: ReadonlyMap<string, string>;
   /** Feet, caps, seals that were not there on arrival. */
@@ -71,6 +73,7 @@ const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + 
     <div class="acts">
       <button class="act-button primary" @click="$emit('logbook')">Logbook</button>
       <router-link class="act-button" to="/">To the bench</router-link>
+      <HandBackPaper :unit-id="unit.id" :label="unit.label" />
       <v-btn v-if="!asked" class="act-button" variant="text" @click="asked = true">Open it again</v-btn>
     </div>
     <v-form v-if="asked" class="reopen" @submit.prevent="reopen">

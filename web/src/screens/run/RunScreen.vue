@@ -226,6 +226,7 @@ const stepKeys = (): KeyMap => ({
       </p>
       <ClosedJob
         v-if="view.progress.phase === 'closed'"
+        :unit="{ id: unitId, label: unit?.label ?? '' }"
         :view="view"
         :seconds="seconds"
         :names="names"

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import type { HandBackSheet } from '@bemtor/core';
+import { ref } from 'vue';
+import { read } from '../api/client.ts';
+import { saveFile } from '../composables/saveFile.ts';
+import { usePaper } from './usePaper.ts';
+
+/** The sheet that goes back with a unit, as PDF. */
+const props = defineProps<{ unitId: string; label: string }>();
+const { making, fault, make } = usePaper();
+const told = ref('');
+const away = ref<string | null>(null);
+
+async function print(): Promise<void> {
+  told.value = '';
+  away.value = null;
+  try {
+    const sheet = (await read<HandBackSheet>(`/units/${props.unitId}/hand-back`, { keep: false })).value;
+    const file = await make({
+      ...{ kind: 'hand-back', size: 'A4', type: 'normal', sheet },
+      day: new Date().toISOString().slice(0, 10),
+    });
+    if (!file) return;
+    const name = `${props.label}-hand-back.pdf`.replace(/[^\w.-]+/g, '-');
+    saveFile(name, file, 'application/pdf');
+    told.value = `Saved as ${name}`;
+  } catch (error) {
+    away.value = error instanceof Error ? error.message : String(error);
+  }
+}
+</script>
+
+<template>
+  <span class="sheet">
+    <v-btn class="act-button" variant="text" :loading="making" data-testid="hand-back-sheet" @click="print"
+      >Sheet for the owner</v-btn
+    >
+    <span role="status" data-testid="hand-back-told">{{ away ?? fault ?? told }}</span>
+  </span>
+</template>
+
+<style scoped>
+.sheet {
+  display: inline-flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px;
+}
+</style>
