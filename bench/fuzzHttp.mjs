@@ -171,12 +171,47 @@ const shopEvent = () =>
     { kind: 'model-told', model: code(), ...told() },
     { kind: 'revision-published', model: code(), follows: number(), document, note: 'x' },
     { kind: 'revision-told', model: code(), number: number(), withdrawn: random(2) === 0 },
+    { kind: 'act-pictured', model: code(), act: text(), picture: uuid(), removed: random(2) === 0 },
+    {
+      kind: 'model-told',
+      model: code(),
+      set: { 'outlineMm.width': number() },
+      was: { 'outlineMm.width': null },
+    },
+    {
+      kind: 'model-told',
+      model: code(),
+      set: { options: [{ key: text(), label: text(), values: [text()] }] },
+      was: { options: [] },
+    },
     { kind: 'schools-told', ...told() },
     { kind: 'word-told', word: text(), means: pick([null, text()]), was: null },
     { kind: 'want-added', id: newId(), number: text(), quantity: number(), unitId: pick([null, uuid()]) },
     { kind: 'want-told', want: uuid(), state: 'met' },
     { kind: 'stock-counted', number: text(), onHand: number(), ordered: 1 },
     { kind: 'technician-renamed', from: text(), to: text() },
+  ]);
+
+const paper = () =>
+  pick([
+    {
+      ...{ kind: 'guide', size: 'A4', type: 'normal', day: '2026-11-27', sequence: document },
+      guide: {
+        targets: [],
+        steps: [text()],
+        configuration: {},
+        revision: { number: number(), day: pick(oddTime) },
+      },
+    },
+    {
+      ...{ kind: 'mat', size: 'A3', fit: 'true-size', day: '2026-11-27', title: text(), side: 'top' },
+      outline: { width: number(), depth: number() },
+      groups: [{ letter: 'A', part: text(), screw: {}, count: 2, points: [{ x: number(), y: number() }] }],
+    },
+    {
+      ...{ kind: 'labels', size: 'A4', code: pick(['code128', 'qrcode']), day: '2026-11-27' },
+      labels: [{ text: text(), words: text() }],
+    },
   ]);
 
 const routes = [
@@ -193,6 +228,14 @@ const routes = [
   ['GET', () => `/models/${code()}`],
   ['GET', () => `/models/${code()}/evidence`],
   ['GET', () => `/models/${code()}/recordings`],
+  ['GET', () => `/models/${code()}/jobs?behind=${text()}`],
+  ['GET', () => `/models/${code()}/pictures`],
+  ['GET', () => `/units?model=${code()}&left=${pick(['0', '1', 'x'])}`],
+  ['GET', () => `/units/${uuid()}/hand-back`],
+  ['GET', () => `/search?q=${text()}`],
+  ['GET', () => `/search?q=${text()} ${code()}`],
+  ['POST', () => '/papers', () => paper()],
+  ['GET', () => `/papers/${uuid()}${pick(['', '/file'])}`],
   [
     'GET',
     () => `/models/${code()}/revisions/${pick(['latest', '1', '0', '-1', '1e9', '99999999999', 'x', '%'])}`,

@@ -4,6 +4,7 @@
 // third with one or two misread or left-out characters. The time is from request to answer. Aim: p95 < 50 ms.
 import { createRequire } from 'node:module';
 import { foldNumber } from '../core/dist/index.js';
+import { partNumbers } from './lib/numbers.mjs';
 import { machine, ms, summary, table } from './report.mjs';
 import { openThrowAway } from './throwAwayServer.mjs';
 
@@ -17,19 +18,9 @@ const random = (below) => {
   return Math.floor((seed / 2 ** 32) * below);
 };
 const pick = (text) => text[random(text.length)];
-const letters = 'ABCDEFGHJKLMNOPRSTUVWXYZ';
-const some = (of, n) => Array.from({ length: n }, () => pick(of)).join('');
-const forms = [
-  () => `${some(letters, 2)}-${some('0123456789', 4)}`,
-  () => `${some(letters, 2)}${some('0123456789', 3)}-${some(letters, 1)}${some('0123456789', 2)}`,
-  () => `${some('0123456789', 6)}-${some('0123456789', 3)}`,
-  () => `${some(letters, 1)}${some('0123456789', 5)}-${some('0123456789', 3)}${some(letters, 1)}`,
-  () => `${some('0123456789', 2)}${some(letters, 3)}${some('0123456789', 4)}`,
-];
-
 const place = await openThrowAway('parts');
 
-const numbers = [...new Set(Array.from({ length: count * 1.1 }, () => pick(forms)()))].slice(0, count);
+const numbers = partNumbers(random)(count);
 const client = new Client({ connectionString: place.databaseUrl() });
 await client.connect();
 for (let i = 0; i < numbers.length; i += 5_000) {

@@ -83,6 +83,36 @@ for (const theme of ['light', 'dark'] as const) {
     await page.getByTestId('part-search').fill('tb44');
     await expect(page.getByTestId('part-number')).toHaveText('TB-4471');
     await check(page, 'parts');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('l');
+    await expect(page.getByTestId('label').first()).toBeVisible();
+    await check(page, 'labels');
+    await page.goto('/models');
+    await expect(page.getByTestId('model-TL14-2')).toBeVisible();
+    await check(page, 'models');
+    await page.goto('/models/TL14-2');
+    await expect(page.getByTestId('model-option').first()).toBeVisible();
+    await check(page, 'model, sequences');
+    await page.keyboard.press('5');
+    await expect(page.getByTestId('step-time').first()).toBeVisible();
+    await check(page, 'model, times');
+    await page.keyboard.press('o');
+    await expect(page.getByTestId('keep-options')).toBeVisible();
+    await check(page, 'model, options');
+    await page.goto('/import');
+    await page
+      .getByTestId('import-text')
+      .locator('textarea')
+      .first()
+      .fill('base cover 5 PH0 M2x5\nzibbel the frob');
+    await check(page, 'import');
+    await page.getByTestId('import-read').click();
+    await expect(page.getByTestId('import-line')).toHaveCount(2);
+    await check(page, 'import, lines');
+    await page.keyboard.press('Control+k');
+    await page.getByTestId('search-text').locator('input').fill('battery');
+    await expect(page.getByTestId('search-hit').first()).toBeVisible();
+    await check(page, 'search');
     await page.goto('/logbook');
     await expect(page.getByTestId('job-row').first()).toBeVisible();
     await expect(page.locator('.chart svg')).toHaveCount(3);

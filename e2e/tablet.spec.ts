@@ -66,6 +66,21 @@ for (const [width, height] of [
     await page.goto('/logbook');
     await expect(page.getByTestId('job-row').first()).toBeVisible();
     await fits(page, 'logbook');
+    await page.goto('/models');
+    await expect(page.getByTestId('model-TL14-2')).toBeVisible();
+    await fits(page, 'models');
+    await page.goto('/models/TL14-2');
+    await expect(page.getByTestId('model-option').first()).toBeVisible();
+    await fits(page, 'model');
+    await page.goto('/import');
+    await page
+      .getByTestId('import-text')
+      .locator('textarea')
+      .first()
+      .fill('base cover 5 PH0 M2x5\nzibbel the frob');
+    await page.getByTestId('import-read').click();
+    await expect(page.getByTestId('import-line')).toHaveCount(2);
+    await fits(page, 'import');
   });
 }
 

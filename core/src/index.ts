@@ -101,6 +101,7 @@ export * from './run/jobReport.ts';
 
 export * from './api/ids.ts';
 export * from './api/messages.ts';
+export * from './api/search.ts';
 export { keepable, unkeepable } from './api/text.ts';
 
 export { readCaptions, narrationLimit, type Cue } from './reader/speech/readCaptions.ts';

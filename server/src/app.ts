@@ -17,6 +17,7 @@ import { paperRoutes } from './http/papers.ts';
 import { partRoutes } from './http/parts.ts';
 import { pictureRoutes } from './http/pictures.ts';
 import { recordingRoutes } from './http/recordings.ts';
+import { searchRoutes } from './http/search.ts';
 import { settingRoutes } from './http/settings.ts';
 import { shopRoutes } from './http/shopLog.ts';
 import { unitRoutes } from './http/units.ts';
@@ -83,6 +84,7 @@ export function createApp({ database, hub, log, press, webFolder }: AppParts): E
   app.use('/api/models', modelRoutes(database));
   app.use('/api/recordings', recordingRoutes(database, hub));
   app.use('/api/parts', partRoutes(database));
+  app.use('/api/search', searchRoutes(database));
   app.use('/api/settings', settingRoutes(database));
   app.use('/api/shop', shopRoutes(database));
   app.use('/api/jobs', jobRoutes(database, hub));

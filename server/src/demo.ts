@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import { z } from 'zod';
 import { addModel } from './db/models.ts';
+import { indexStanding } from './db/search.ts';
 import { inTransaction, type Client, type Database } from './db/pool.ts';
 import { rebuildSightings } from './db/parts.ts';
 import { addUnit } from './db/units.ts';
@@ -53,6 +54,7 @@ export async function loadDemo(database: Database, now: Date): Promise<boolean> 
         JSON.stringify({ ...rest, model, options }),
         'Demo: made by hand',
       ]);
+      await indexStanding(client, model.code);
     }
     for (const { like, code, name } of unrecorded) {
       const known = sequences.find((sequence) => sequence.model.code === like);

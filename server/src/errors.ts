@@ -37,7 +37,7 @@ export const problems = {
   'row-unreadable': { status: 422, title: 'A later version of Bemtor wrote this' },
   'setting-conflict': { status: 412, title: 'Somebody changed this setting in the meantime' },
   'paper-failed': { status: 500, title: 'The paper could not be made' },
-  'press-busy': { status: 503, title: 'Too many papers are being made' },
+  'press-busy': { status: 429, title: 'Too many papers are being made' },
   'database-away': { status: 503, title: 'The database does not answer' },
   internal: { status: 500, title: 'Something went wrong on the server' },
 } as const;

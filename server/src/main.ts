@@ -3,6 +3,7 @@ import { createApp } from './app.ts';
 import { readConfig, type Config } from './config.ts';
 import { dropEverything, migrate } from './db/migrate.ts';
 import { catchUpSightings } from './db/parts.ts';
+import { catchUpSearch } from './db/search.ts';
 import { openDatabase } from './db/pool.ts';
 import { loadDemo } from './demo.ts';
 import { LiveHub } from './http/live.ts';
@@ -21,6 +22,7 @@ async function main(config: Config): Promise<void> {
   await migrate(database);
   if (config.demo) await loadDemo(database, new Date());
   await catchUpSightings(database);
+  await catchUpSearch(database);
   const hub = new LiveHub(config.databaseUrl);
   await hub.start();
   const webFolder = fileURLToPath(new URL('../../web/dist', import.meta.url));

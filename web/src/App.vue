@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
+import { mdiMagnify, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
 import { storeToRefs } from 'pinia';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import WhoWorksHere from './components/WhoWorksHere.vue';
 import { configurationWords } from './composables/format.ts';
@@ -24,6 +24,19 @@ const about = computed(() =>
 const pageKey = computed(() => String(unitId.value ?? route.params['code'] ?? 'none'));
 /** A model's page, and bringing one in, belong to the models. */
 const here = computed(() => (route.name === 'model' || route.name === 'import' ? 'models' : route.name));
+
+/** Search is at hand everywhere; it loads when it is first wanted. */
+const SearchDialog = defineAsyncComponent(() => import('./components/SearchDialog.vue'));
+const searching = ref(false);
+const searched = ref(false);
+watch(searching, (now) => (searched.value ||= now));
+function onKey(event: KeyboardEvent): void {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
+  event.preventDefault();
+  searching.value = true;
+}
+onMounted(() => window.addEventListener('keydown', onKey));
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
 
 /** The screens in the order of the work; those of a unit need one to be chosen. */
 const screens = computed(() => [
@@ -63,6 +76,19 @@ const screens = computed(() => [
           }}</span>
         </template>
       </nav>
+      <v-btn
+        class="theme"
+        variant="text"
+        icon
+        aria-label="Search"
+        title="Search (Ctrl K)"
+        data-testid="open-search"
+        @click="searching = true"
+      >
+        <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true">
+          <path :d="mdiMagnify" fill="currentColor" />
+        </svg>
+      </v-btn>
       <WhoWorksHere />
       <button
         class="theme"
@@ -74,6 +100,7 @@ const screens = computed(() => [
         </svg>
       </button>
     </header>
+    <SearchDialog v-if="searched" v-model="searching" />
     <main class="work"><router-view :key="pageKey" /></main>
   </v-app>
 </template>
@@ -174,8 +201,12 @@ nav .off {
   }
   nav a,
   nav .off {
-    padding: 0 6px;
+    padding: 0 5px;
     font-size: 16px;
+  }
+  .bar {
+    gap: 8px;
+    padding-left: 12px;
   }
 }
 @media (max-width: 640px) {

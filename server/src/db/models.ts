@@ -18,6 +18,7 @@ import {
 import { parseBody, ProblemError } from '../errors.ts';
 import { forgetRevision, sightRevision } from './parts.ts';
 import type { Client, Database } from './pool.ts';
+import { indexStanding } from './search.ts';
 
 export interface Revision extends RevisionLine {
   readonly document: Sequence;
@@ -226,6 +227,7 @@ export async function publishRevision(
     [code, JSON.stringify(sequence), [note, ...left].filter(Boolean).join('. '), event],
   );
   if (rows[0]) await sightRevision(client, sequence, rows[0].number);
+  await indexStanding(client, code);
 }
 
 function readable(code: string, document: Sequence): Sequence {
@@ -272,6 +274,7 @@ export async function tellRevision(
   if (!rows[0]) throw new ProblemError('revision-unknown', `${model} ${number}`, { where: 'number' });
   if (withdrawn) await forgetRevision(client, model, number);
   else if (isReadable(rows[0].document)) await sightRevision(client, rows[0].document, number);
+  await indexStanding(client, model);
 }
 
 /** The number under which an event published; null where it did not. */

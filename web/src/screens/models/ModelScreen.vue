@@ -158,7 +158,7 @@ useKeys(() => ({
         >
       </v-tabs>
       <p v-if="page.fault.value" class="stop" role="alert">{{ page.fault.value }}</p>
-      <div class="body">
+      <div class="body" tabindex="0" role="tabpanel" :aria-label="titles[tab]">
         <template v-if="tab === 'revisions'">
           <ModelRevisions
             v-if="revisions.length > 0"
