@@ -177,6 +177,7 @@ h3 {
 }
 .hit :deep(.v-btn__content) {
   display: grid;
+  justify-content: start;
   justify-items: start;
   text-align: left;
   white-space: normal;
