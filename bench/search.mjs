@@ -52,8 +52,8 @@ await inBatches(models, 500, async (batch) => {
       [known[i].code],
     );
     await client.query(
-      `insert into sequence_text (model_code, number, acts, lines, is_caution, words)
-       values ($1, 1, $2, $2, $3, search_words(array_to_string($2::text[], ' ') || ' ' || $4 || ' ' || $1))`,
+      `insert into sequence_text (model_code, number, lines, is_caution, words)
+       values ($1, 1, $2, $3, search_words(array_to_string($2::text[], ' ') || ' ' || $4 || ' ' || $1))`,
       [known[i].code, all, all.map((_, at) => at % 9 === 0), known[i].name],
     );
   }

@@ -36,7 +36,10 @@ export async function importCommand(args: string[], { stdout, stderr }: Streams)
   if (file === undefined || others.length > 0) throw new UsageError('one file is expected');
   const mapping = readMapping(values.map);
   const known = values.model === undefined ? null : await readDocument(values.model);
-  const read = await readImport({ name: basename(file), bytes: await bytesOf(file) }, mapping);
+  const read = await readImport(
+    { name: basename(file), bytes: await bytesOf(file) },
+    { mapping, parts: known?.parts ?? [] },
+  );
   if (!read.ok) throw new InputRefused(`${file}: ${faultLine(read.fault)}`);
   stderr.write(reportOf(read.value));
   const { maker, name, code } = values;

@@ -139,6 +139,7 @@ export {
   type Imported,
   type ImportedLines,
   type ImportFile,
+  type ImportReading,
 } from './import/readImport.ts';
 export { csvFields, type CsvField, type CsvMapping } from './import/importCsv.ts';
 export { lineWords, type ImportLine } from './import/importLine.ts';

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import type { LineContext } from '../reader/context.ts';
 import { slugOf } from '../reader/entries/partName.ts';
 import { numberRoles } from '../sequence/schema.ts';
 import { failure, success, type Result } from '../result.ts';
@@ -104,6 +105,7 @@ const cellText = (cell: string | undefined): string => (cell ?? '').replace(/^'(
 export function importCsv(
   table: CsvTable,
   mapping: CsvMapping,
+  context: LineContext,
 ): Result<{ readonly lines: ImportLine[]; readonly notes: string[] }> {
   for (const [field, column] of Object.entries(mapping))
     if (column !== undefined && !table.columns.includes(column))
@@ -126,7 +128,10 @@ export function importCsv(
   const rows = table.rows
     .map((row, i) => ({ row, at: `row ${i + 2}` }))
     .filter(({ row }) => !backRows.includes(row) && cell(row, 'title') !== '');
-  const lines = importSteps(rows.map(({ row, at }) => stepOf(at, (field) => cell(row, field))));
+  const lines = importSteps(
+    rows.map(({ row, at }) => stepOf(at, (field) => cell(row, field))),
+    context,
+  );
   const unused = table.columns.filter((name) => !Object.values(mapping).includes(name));
   return success({
     lines,

@@ -1,3 +1,4 @@
+import type { LineContext } from '../reader/context.ts';
 import { failure, success, type Result } from '../result.ts';
 import type { Model } from '../sequence/schema.ts';
 import { importSteps, type StepRecord } from './importStep.ts';
@@ -19,7 +20,10 @@ export function howToIn(value: unknown): Node | null {
 }
 
 /** The steps of a HowTo in their order, with those of its sections; tips are cautions. */
-export function importHowTo(howTo: Node): Result<{
+export function importHowTo(
+  howTo: Node,
+  context: LineContext,
+): Result<{
   readonly title: string;
   readonly model: Partial<Model>;
   readonly lines: ImportLine[];
@@ -48,7 +52,12 @@ export function importHowTo(howTo: Node): Result<{
   ] as const)
     if (listOf(howTo[list]).length > 0)
       notes.push(`left out: ${listOf(howTo[list]).length} ${name}; steps name theirs`);
-  return success({ title: words(howTo['name']), model: modelIn(howTo), lines: importSteps(told), notes });
+  return success({
+    title: words(howTo['name']),
+    model: modelIn(howTo),
+    lines: importSteps(told, context),
+    notes,
+  });
 }
 
 function stepOf(node: Node, n: number): StepRecord {

@@ -1,3 +1,4 @@
+import type { LineContext } from '../reader/context.ts';
 import { failure, success, type Result } from '../result.ts';
 import { importSteps, type StepRecord } from './importStep.ts';
 import type { ImportLine } from './importLine.ts';
@@ -13,6 +14,7 @@ const listItem = /^(\s*)(?:\d+[.)]|[-*+])\s+(?:\[[ x]\]\s+)?(.*)$/i;
 /** Lists of a Markdown text as steps: those under "Down" where there is such a heading, else all that are under no other. */
 export function importMarkdown(
   text: string,
+  context: LineContext,
 ): Result<{ readonly title: string; readonly lines: ImportLine[]; readonly notes: string[] }> {
   const steps: (StepRecord & { cautions: string[]; detail: string })[] = [];
   const left = new Map<string, number>();
@@ -56,7 +58,7 @@ export function importMarkdown(
     ([name, count]) =>
       `left out: ${name === '' ? 'before the first heading' : name}, ${count} ${count === 1 ? 'line' : 'lines'}`,
   );
-  return success({ title, lines: importSteps(steps), notes });
+  return success({ title, lines: importSteps(steps, context), notes });
 }
 
 /** `**Base cover: 3 screws out**, rear edge (T5; 3 × T5 M2 × 4, cell A)`: title, place, tool and screws. */

@@ -1,4 +1,4 @@
-import { advanceContext, emptyContext } from '../reader/context.ts';
+import { advanceContext, type LineContext } from '../reader/context.ts';
 import { asKept, type Entry, type EntryJoint } from '../reader/entries/entry.ts';
 import { slugOf } from '../reader/entries/partName.ts';
 import { arrivalTitle } from '../run/runStep.ts';
@@ -30,9 +30,9 @@ export interface StepRecord {
   readonly mechanism?: string;
 }
 
-/** Reads steps in their order. What of a step is not understood is said with it; nothing is left out. */
-export function importSteps(all: readonly StepRecord[]): ImportLine[] {
-  let context = emptyContext();
+/** Reads steps in their order, from a context that knows the words of the shop. What of a step is not understood is said with it; nothing is left out. */
+export function importSteps(all: readonly StepRecord[], start: LineContext): ImportLine[] {
+  let context = start;
   let face: 'top' | 'bottom' = 'top';
   // Every guide asks what is missing on arrival; it is no step of the sequence.
   const steps = all.filter(({ title }) => title !== arrivalTitle);

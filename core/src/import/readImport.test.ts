@@ -18,7 +18,7 @@ const bytesOf = (content: string | Uint8Array): Uint8Array =>
   typeof content === 'string' ? new TextEncoder().encode(content) : content;
 
 async function imported(name: string, content: string | Uint8Array, mapping?: CsvMapping): Promise<Imported> {
-  const read = await readImport({ name, bytes: bytesOf(content) }, mapping);
+  const read = await readImport({ name, bytes: bytesOf(content) }, { mapping });
   if (!read.ok) throw new Error(`${read.fault.where}: ${read.fault.what}; ${read.fault.right}`);
   return read.value;
 }
@@ -215,6 +215,25 @@ describe('what others wrote', () => {
       'unplug-battery',
       'lift-fan',
     ]);
+  });
+
+  test('the words of the shop and the names of the model are understood; of two that were said at once each has its place', async () => {
+    const file = { name: 'x.txt', bytes: bytesOf('snake off\nzibbel off') };
+    const read = await readImport(file, {
+      words: [{ word: 'snake', means: 'display cable' }],
+      parts: [{ id: 'zibbel', name: 'Zibbel' }],
+    });
+    expect(
+      read.ok && read.value.kind === 'lines' && read.value.lines.map(({ entries }) => entries[0]),
+    ).toMatchObject([
+      // A cable that is off is unplugged.
+      { kind: 'undo', part: 'display-cable' },
+      { kind: 'lift', part: 'zibbel' },
+    ]);
+    const captions = 'WEBVTT\n\n00:01.000 --> 00:04.000\nTake off the base cover. Take off the fan.\n';
+    const places = (await lines('x.vtt', captions)).lines.map(({ at }) => at);
+    expect(places.length).toBeGreaterThan(1);
+    expect(new Set(places).size).toBe(places.length);
   });
 
   test('nothing is lost: every line of a text stands in the preview, as it was', async () => {

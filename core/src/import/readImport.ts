@@ -1,5 +1,7 @@
 import { deriveSequence } from '../derive/deriveSequence.ts';
-import { advanceContext, emptyContext } from '../reader/context.ts';
+import { advanceContext, emptyContext, type LineContext } from '../reader/context.ts';
+import type { ShopWord } from '../reader/entries/shopWords.ts';
+import type { KnownPart } from '../reader/lexicon/lexicon.ts';
 import { draftWithDoubts } from '../reader/speech/draftNarration.ts';
 import { readCaptions } from '../reader/speech/readCaptions.ts';
 import { failure, success, type Result } from '../result.ts';
@@ -40,10 +42,19 @@ export interface ImportedLines {
 const mostText = 5_000_000;
 export const mostImportBytes = 60_000_000;
 
-/** Reads a file of any of the formats, told by its content. `mapping`: which columns of a table hold what. */
+/** How a file is read. */
+export interface ImportReading {
+  /** Which columns of a table hold what; guessed where it is not said. */
+  readonly mapping?: CsvMapping | undefined;
+  /** Parts of the model that it is about, by their names, and the words of the shop. */
+  readonly parts?: readonly KnownPart[];
+  readonly words?: readonly ShopWord[];
+}
+
+/** Reads a file of any of the formats, told by its content. */
 export async function readImport(
   { name, bytes }: ImportFile,
-  mapping?: CsvMapping,
+  reading: ImportReading = {},
 ): Promise<Result<Imported>> {
   if (bytes.length === 0) return failure('is empty', name, 'a guide, a sequence or a recording is expected');
   if (bytes.length > mostImportBytes)
@@ -63,25 +74,30 @@ export async function readImport(
       `a text of at most ${mostText / 1_000_000} MB is expected`,
     );
   const text = decodeText(bytes);
-  return text.ok ? readText(name, text.value, mapping) : text;
+  return text.ok ? readText(name, text.value, reading) : text;
 }
 
-async function readText(name: string, text: string, mapping?: CsvMapping): Promise<Result<Imported>> {
+async function readText(
+  name: string,
+  text: string,
+  { mapping, parts = [], words = [] }: ImportReading,
+): Promise<Result<Imported>> {
+  const context = emptyContext(parts, words);
   const ending = /\.(\w+)$/.exec(name.toLowerCase())?.[1] ?? '';
   const start = text.replace(/^\uFEFF/, '').trimStart();
   if (start.startsWith('{') || start.startsWith('[') || ending === 'json' || ending === 'jsonld')
-    return readJson(start);
-  if (ending === 'csv' || ending === 'tsv' || mapping) return readCsv(text, mapping);
+    return readJson(start, context);
+  if (ending === 'csv' || ending === 'tsv' || mapping) return readCsv(text, context, mapping);
   if (ending === 'vtt' || ending === 'srt' || /^WEBVTT|-->|^\[\d+:\d\d\]/m.test(start))
-    return readSpoken(text);
+    return readSpoken(text, parts, words);
   if (ending === 'md' || ending === 'markdown' || /^#{1,6}\s/m.test(start)) {
-    const read = importMarkdown(text);
+    const read = importMarkdown(text, context);
     return read.ok ? success({ kind: 'lines', format: 'md', model: {}, table: null, ...read.value }) : read;
   }
-  return readLines(text);
+  return readLines(text, context);
 }
 
-function readJson(text: string): Result<Imported> {
+function readJson(text: string, context: LineContext): Result<Imported> {
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -94,7 +110,7 @@ function readJson(text: string): Result<Imported> {
   }
   const howTo = howToIn(value);
   if (howTo) {
-    const read = importHowTo(howTo);
+    const read = importHowTo(howTo, context);
     return read.ok ? success({ kind: 'lines', format: 'jsonld', table: null, ...read.value }) : read;
   }
   const sequence = readSequence(value);
@@ -105,12 +121,12 @@ function readJson(text: string): Result<Imported> {
   });
 }
 
-function readCsv(text: string, given?: CsvMapping): Result<Imported> {
+function readCsv(text: string, context: LineContext, given?: CsvMapping): Result<Imported> {
   const table = readTable(text);
   if (!table.ok) return table;
   const { columns } = table.value;
   const mapping = given ?? guessMapping(columns);
-  const read = importCsv(table.value, mapping);
+  const read = importCsv(table.value, mapping, context);
   // Which column tells the steps is asked for, not guessed at: the table is shown without lines.
   if (!read.ok && mapping.title === undefined)
     return success({
@@ -130,8 +146,8 @@ function readCsv(text: string, given?: CsvMapping): Result<Imported> {
 }
 
 /** Lines that stand alone, each a bench line. */
-function readLines(text: string): Result<Imported> {
-  let context = emptyContext();
+function readLines(text: string, start: LineContext): Result<Imported> {
+  let context = start;
   const lines: ImportLine[] = [];
   for (const [i, words] of text
     .replace(/^\uFEFF/, '')
@@ -147,14 +163,20 @@ function readLines(text: string): Result<Imported> {
   return success({ kind: 'lines', format: 'text', title: '', model: {}, lines, notes: [], table: null });
 }
 
-async function readSpoken(text: string): Promise<Result<Imported>> {
+async function readSpoken(
+  text: string,
+  parts: readonly KnownPart[],
+  words: readonly ShopWord[],
+): Promise<Result<Imported>> {
   const cues = await readCaptions(text);
   if (!cues.ok) return cues;
-  const lines = draftWithDoubts(cues.value).map(({ entry, why }): ImportLine => {
-    const at =
-      entry.at === null
-        ? 'untimed'
-        : `${Math.floor(entry.at / 60)}:${String(Math.floor(entry.at % 60)).padStart(2, '0')}`;
+  const places = new Map<string, number>();
+  const lines = draftWithDoubts(cues.value, parts, words).map(({ entry, why }): ImportLine => {
+    const time = entry.at === null ? 'untimed' : clockOf(entry.at);
+    const nth = (places.get(time) ?? 0) + 1;
+    places.set(time, nth);
+    // Each line is known by its place: of two that were said in one second the second says so.
+    const at = nth === 1 ? time : `${time}, ${nth}`;
     return { at, text: entry.text, entries: [entry], problem: why };
   });
   if (lines.length === 0)
@@ -166,6 +188,9 @@ async function readSpoken(text: string): Promise<Result<Imported>> {
   const notes = ['talk, what goes back in and what is only shown yield no lines'];
   return success({ kind: 'lines', format: 'captions', title: '', model: {}, lines, notes, table: null });
 }
+
+const clockOf = (seconds: number): string =>
+  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 
 /** The sequence that lines bear out, of the model that they are said to be about. */
 export function sequenceOfLines(
@@ -184,8 +209,13 @@ export function sequenceOfLines(
 }
 
 /** A line put right by hand: read anew after those before it. */
-export function mendLine(lines: readonly ImportLine[], at: number, text: string): ImportLine[] {
-  let context = emptyContext();
+export function mendLine(
+  lines: readonly ImportLine[],
+  at: number,
+  text: string,
+  { parts = [], words = [] }: Omit<ImportReading, 'mapping'> = {},
+): ImportLine[] {
+  let context = emptyContext(parts, words);
   for (const { entries } of lines.slice(0, at)) context = advanceContext(context, entries);
   const where = lines[at]?.at ?? '';
   const mended = readImportLine(where, text, context).line;

@@ -201,20 +201,17 @@ export async function indexStanding(client: Pick<Client, 'query'>, model: string
   if (!standing || !read.ok) return;
   const lines = linesOf(read.value);
   await client.query(
-    `insert into sequence_text (model_code, number, acts, lines, is_caution, words)
-     select $1, $2, $3, $4, $5, search_words(array_to_string($4::text[], ' ') || ' ' || name || ' ' || code) from model where code = $1`,
-    [
-      ...[model, standing.number, lines.map(({ act }) => act), lines.map(({ words }) => words)],
-      lines.map(({ isCaution }) => isCaution),
-    ],
+    `insert into sequence_text (model_code, number, lines, is_caution, words)
+     select $1, $2, $3, $4, search_words(array_to_string($3::text[], ' ') || ' ' || name || ' ' || code) from model where code = $1`,
+    [...[model, standing.number, lines.map(({ words }) => words)], lines.map(({ isCaution }) => isCaution)],
   );
 }
 
-function linesOf(document: Sequence): { act: string; words: string; isCaution: boolean }[] {
+function linesOf(document: Sequence): { words: string; isCaution: boolean }[] {
   const index = indexSequence(document);
   return document.actions.flatMap(({ id, cautions, note }) => [
-    { act: id, words: [stepWords(index, id), note].filter(Boolean).join('. '), isCaution: false },
-    ...cautions.map((words) => ({ act: id, words, isCaution: true })),
+    { words: [stepWords(index, id), note].filter(Boolean).join('. '), isCaution: false },
+    ...cautions.map((words) => ({ words, isCaution: true })),
   ]);
 }
 

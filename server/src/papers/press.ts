@@ -21,6 +21,7 @@ export interface Printing {
 /** A paper is fetched at once; whoever comes later asks again. */
 const keptMs = 10 * 60_000;
 const mostKept = 40;
+const mostBytes = 200_000_000;
 
 /** Makes papers one after the other and keeps each for a while. Nothing of it is stored: all can be made again. */
 export class Press {
@@ -88,7 +89,12 @@ export class Press {
     for (const [id, { at, printing }] of this.#papers)
       if (printing.state !== 'making' && now - at > keptMs) this.#papers.delete(id);
     // What was not fetched gives way to what is asked for now, the oldest first.
-    for (const [id, { printing }] of this.#papers)
-      if (this.#papers.size >= mostKept && printing.state !== 'making') this.#papers.delete(id);
+    let bytes = [...this.#papers.values()].reduce((sum, paper) => sum + (paper.bytes?.length ?? 0), 0);
+    for (const [id, paper] of this.#papers) {
+      const isTooMuch = this.#papers.size >= mostKept || bytes > mostBytes;
+      if (!isTooMuch || paper.printing.state === 'making') continue;
+      bytes -= paper.bytes?.length ?? 0;
+      this.#papers.delete(id);
+    }
   }
 }

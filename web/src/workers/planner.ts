@@ -1,11 +1,11 @@
 import type {
   Assumption,
-  CsvMapping,
   Derivation,
   Edit,
   EvidenceLine,
   Imported,
   ImportFile,
+  ImportReading,
   Model,
   OpenQuestion,
   RecordingComparison,
@@ -53,8 +53,8 @@ export const circleInWorker = (
 ): Promise<Derivation['cycle']> => worker().circle(plain(lines), plain(edits), plain(model));
 
 /** Reads a file that is to come in: a large table takes seconds. */
-export const readImportInWorker = (file: ImportFile, mapping?: CsvMapping): Promise<Result<Imported>> =>
-  worker().readImport(file, mapping && plain(mapping));
+export const readImportInWorker = (file: ImportFile, reading: ImportReading): Promise<Result<Imported>> =>
+  worker().readImport(file, plain(reading));
 
 /** `text`: JSON of the lines, what they were taken for, the model and its options. */
 export const sequenceOfLinesInWorker = (

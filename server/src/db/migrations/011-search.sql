@@ -18,7 +18,6 @@ create index entry_words on entry using gin (search_words(body ->> 'text')) wher
 create table sequence_text (
   model_code text primary key references model (code),
   number integer not null,
-  acts text[] not null,
   lines text[] not null,
   is_caution boolean[] not null,
   words tsvector not null

@@ -14,6 +14,7 @@ import {
 } from '@bemtor/core';
 import { computed, ref, shallowRef } from 'vue';
 import { useLatest } from '../../composables/useLatest.ts';
+import { useShop } from '../../stores/shop.ts';
 import { readImportInWorker, sequenceOfLinesInWorker } from '../../workers/planner.ts';
 import { rememberedMapping, rememberMapping } from './mappings.ts';
 
@@ -36,6 +37,7 @@ const formatWords: Readonly<Record<Imported['format'], string>> = {
 
 /** A file that is to come in: what it was taken for, what of it is understood, and the sequence that it would become. */
 export function useImport(models: () => readonly ModelSummary[]) {
+  const shop = useShop();
   const file = shallowRef<ImportFileHere | null>(null);
   const read = shallowRef<Imported | null>(null);
   const fault = ref<string | null>(null);
@@ -45,34 +47,39 @@ export function useImport(models: () => readonly ModelSummary[]) {
   const left = ref(new Set<string>());
   const names = ref({ maker: '', name: '', code: '', form: forms[0] as Form });
 
-  async function open(from: ImportFileHere, mapping?: CsvMapping): Promise<void> {
+  /** What a file says; null where it is refused, with the reason shown. */
+  async function readIt(from: ImportFileHere, mapping?: CsvMapping): Promise<Imported | null> {
     busy.value = true;
     fault.value = null;
     try {
-      const answer = await readImportInWorker(from, mapping);
-      if (!answer.ok) {
-        fault.value = `${answer.fault.where}: ${answer.fault.what}; ${answer.fault.right}.`;
-        if (!mapping) [file.value, read.value] = [null, null];
-        return;
-      }
-      await take(from, answer.value, mapping !== undefined);
+      const answer = await readImportInWorker(from, { mapping, words: shop.words });
+      if (answer.ok) return answer.value;
+      fault.value = `${answer.fault.where}: ${answer.fault.what}; ${answer.fault.right}.`;
+      return null;
     } finally {
       busy.value = false;
     }
   }
-  async function take(from: ImportFileHere, found: Imported, isMapped: boolean): Promise<void> {
-    const columns = found.kind === 'lines' ? found.table?.columns : undefined;
-    const before = columns && !isMapped ? rememberedMapping(columns) : undefined;
-    if (before) return open(from, before);
+  /** Opens a file that is new here; of a table like one before it is known which column holds what. */
+  async function open(from: ImportFileHere): Promise<void> {
+    close();
+    const found = await readIt(from);
+    if (!found) return;
+    const before = found.kind === 'lines' && found.table ? rememberedMapping(found.table.columns) : undefined;
+    show(from, (before && (await readIt(from, before))) ?? found);
+    nameAs(found);
+  }
+  function show(from: ImportFileHere, found: Imported): void {
     [file.value, read.value] = [from, found];
     lines.value = found.kind === 'lines' ? found.lines : [];
-    left.value = new Set();
+    for (const [at, text] of mended) mendAt(at, text);
+  }
+  function nameAs(found: Imported): void {
     const told = found.kind === 'sequence' ? found.sequence.model : found.model;
-    if (!isMapped)
-      names.value = {
-        ...{ maker: told.maker ?? '', name: told.name ?? '', code: told.code ?? '' },
-        form: told.form ?? forms[0],
-      };
+    names.value = {
+      ...{ maker: told.maker ?? '', name: told.name ?? '', code: told.code ?? '' },
+      form: told.form ?? forms[0],
+    };
   }
   function tooLarge({ name, size }: File): boolean {
     if (size <= mostImportBytes) return false;
@@ -86,13 +93,21 @@ export function useImport(models: () => readonly ModelSummary[]) {
   const openText = (text: string): Promise<void> =>
     open({ name: 'what was pasted', bytes: new TextEncoder().encode(text) });
   async function remap(mapping: CsvMapping): Promise<void> {
-    if (!file.value || read.value?.kind !== 'lines' || !read.value.table) return;
+    const from = file.value;
+    if (!from || read.value?.kind !== 'lines' || !read.value.table) return;
     rememberMapping(read.value.table.columns, mapping);
-    await open(file.value, mapping);
+    const found = await readIt(from, mapping);
+    if (found) show(from, found);
+  }
+  /** What was put right by hand, by its place: it stands when the columns are told otherwise. */
+  const mended = new Map<string, string>();
+  function mendAt(at: string, text: string): void {
+    const place = lines.value.findIndex((line) => line.at === at);
+    if (place >= 0) lines.value = mendLine(lines.value, place, text, { words: shop.words });
   }
   function mend(at: string, text: string): void {
-    const place = lines.value.findIndex((line) => line.at === at);
-    lines.value = mendLine(lines.value, place, text);
+    mended.set(at, text);
+    mendAt(at, text);
   }
   function leaveOut(at: string, isLeft: boolean): void {
     const next = new Set(left.value);
@@ -102,15 +117,18 @@ export function useImport(models: () => readonly ModelSummary[]) {
   }
   function close(): void {
     [file.value, read.value, fault.value] = [null, null, null];
+    mended.clear();
+    left.value = new Set();
   }
 
   const taken = computed(() => lines.value.filter(({ at }) => !left.value.has(at)));
   const problems = computed(() => taken.value.filter(({ problem }) => problem !== null));
   /** The model that it is for, where it is known already. */
-  const known = computed(() => models().find(({ code }) => code === names.value.code.trim()) ?? null);
+  const known = computed(() => models().find(({ code }) => code === (names.value.code ?? '').trim()) ?? null);
   const model = computed<Model | null>(() => {
     const { maker, name, code, form } = known.value ?? names.value;
-    if ([maker, name, code].some((text) => text.trim() === '')) return null;
+    // A field that was cleared holds nothing.
+    if ([maker, name, code].some((text) => (text ?? '').trim() === '')) return null;
     const outlineMm = known.value
       ? (known.value.outlineMm ?? null)
       : read.value?.kind === 'sequence'

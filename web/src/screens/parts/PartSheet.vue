@@ -9,6 +9,7 @@ const props = defineProps<{ detail: PartDetail | null; units: readonly UnitSumma
 const emit = defineEmits<{
   show: [number: string];
   want: [number: string, partName: string, unitId: string | null, quantity: number];
+  /** By how many more or fewer. */
   stock: [onHand: number, ordered: number];
 }>();
 
@@ -51,9 +52,6 @@ function add(): void {
       quantity.value,
     );
 }
-const change = (onHand: number, ordered: number): void => {
-  if (props.detail && onHand >= 0 && ordered >= 0) emit('stock', onHand, ordered);
-};
 useKeys(() => ({ a: add }));
 </script>
 
@@ -82,19 +80,9 @@ useKeys(() => ({ a: add }));
       <dl>
         <div>
           <dd>
-            <button
-              aria-label="One fewer on hand"
-              @click="change(detail.stock.onHand - 1, detail.stock.ordered)"
-            >
-              −
-            </button>
+            <button aria-label="One fewer on hand" @click="$emit('stock', -1, 0)">−</button>
             <span data-testid="on-hand">{{ detail.stock.onHand }}</span>
-            <button
-              aria-label="One more on hand"
-              @click="change(detail.stock.onHand + 1, detail.stock.ordered)"
-            >
-              +
-            </button>
+            <button aria-label="One more on hand" @click="$emit('stock', 1, 0)">+</button>
           </dd>
           <dt>on hand</dt>
         </div>
@@ -106,19 +94,9 @@ useKeys(() => ({ a: add }));
         </div>
         <div>
           <dd>
-            <button
-              aria-label="One fewer ordered"
-              @click="change(detail.stock.onHand, detail.stock.ordered - 1)"
-            >
-              −
-            </button>
+            <button aria-label="One fewer ordered" @click="$emit('stock', 0, -1)">−</button>
             <span>{{ detail.stock.ordered }}</span>
-            <button
-              aria-label="One more ordered"
-              @click="change(detail.stock.onHand, detail.stock.ordered + 1)"
-            >
-              +
-            </button>
+            <button aria-label="One more ordered" @click="$emit('stock', 0, 1)">+</button>
           </dd>
           <dt>ordered</dt>
         </div>

@@ -96,7 +96,7 @@ useKeys(() => ({
       :units="units"
       @show="parts.show"
       @want="parts.want"
-      @stock="parts.setStock"
+      @stock="parts.changeStock"
     />
     <ShoppingList :wants="wants" @state="parts.setState" @want="parts.want" />
     <LabelsDialog v-if="labelsAsked" v-model="labels" :number="detail?.number ?? null" :units="units" />

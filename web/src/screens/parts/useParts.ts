@@ -1,4 +1,4 @@
-import type { PartDetail, PartHit, ShopEvent, Stock, UnitSummary, Want } from '@bemtor/core';
+import type { PartDetail, PartHit, ShopEvent, ShopEventOf, Stock, UnitSummary, Want } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
 import { computed, onMounted, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { read, Refused } from '../../api/client.ts';
@@ -109,9 +109,24 @@ export function useParts() {
     });
     await to(() => state);
   }
-  async function setStock(onHand: number, ordered: number): Promise<void> {
-    if (known.value) await say({ kind: 'stock-counted', number: known.value.number, onHand, ordered });
+  /** What was counted last and is not shown yet: a second press counts on from it. */
+  let counting: ShopEventOf<'stock-counted'> | null = null;
+  async function changeStock(onHandBy: number, orderedBy: number): Promise<void> {
+    if (!detail.value) return;
+    const { number, stock } = detail.value;
+    const from = counting?.number === number ? counting : stock;
+    const next = {
+      ...{ kind: 'stock-counted' as const, number },
+      ...{ onHand: from.onHand + onHandBy, ordered: from.ordered + orderedBy },
+    };
+    if (next.onHand < 0 || next.ordered < 0) return;
+    counting = next;
+    try {
+      await say(next);
+    } finally {
+      if (counting === next) counting = null;
+    }
   }
 
-  return { query, hits, at, detail, wants, units, fault, told, search, show, want, setState, setStock };
+  return { query, hits, at, detail, wants, units, fault, told, search, show, want, setState, changeStock };
 }
