@@ -87,6 +87,7 @@ const formats = [...Object.keys(guideFormats), 'pdf'];
 const isFormat = (name: string): name is Format => formats.includes(name);
 
 function readFormat(name: string | undefined): Format {
+  if (name === 'csv') return 'csv-steps';
   if (name !== undefined && isFormat(name)) return name;
   const known = formats.join(', ');
   throw new UsageError(

@@ -203,6 +203,7 @@ test('export writes a guide to standard output or a file; what is wrong is said 
   const plain = await run([...job, '--to', 'md']);
   expect(await run([...job, '--to', 'md', '--out', file])).toEqual({ code: 0, out: '', err: '' });
   expect(readFileSync(file, 'utf8')).toBe(plain.out);
+  expect((await run([...job, '--to', 'csv'])).out).toBe((await run([...job, '--to', 'csv-steps'])).out);
   for (const [format, begins] of [
     ['pdf', '%PDF-1.7'],
     ['zip', 'PK\x03\x04'],

@@ -13,7 +13,7 @@ const usage = `Usage:
   bemtor parse [--json]      one bench line per line on standard input
   bemtor draft NARRATION [--model SEQUENCE.json] [--json]
   bemtor check SEQUENCE.json [--json]
-  bemtor export SEQUENCE.json --to html|md|csv-steps|csv-screws|csv-parts|jsonld|json|zip|pdf
+  bemtor export SEQUENCE.json --to html|md|csv|csv-steps|csv-screws|csv-parts|jsonld|json|zip|pdf
               [--target PART …] [--set option=value …] [--purpose replace|clean|…]
               [--revision N --day YYYY-MM-DD] [--unit LABEL [--serial S]]
               [--link ADDRESS] [--size A4|Letter --type normal|large] [--out FILE]

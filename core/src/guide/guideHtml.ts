@@ -57,7 +57,8 @@ export function guideHtml(guide: Guide, { pictures = new Map(), paper }: PageOpt
     '</head>',
     `<body data-guide="${plain(ticksKey(guide))}">`,
     ...body.filter((piece) => piece !== ''),
-    `<script>${script}</script>`,
+    // What is printed is not ticked on the screen.
+    paper ? '' : `<script>${script}</script>`,
     '</body>',
     '</html>',
   ].join('\n')}\n`;

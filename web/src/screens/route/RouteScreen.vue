@@ -24,10 +24,10 @@ import EmptyState from '../../components/EmptyState.vue';
 import KeyHint from '../../components/KeyHint.vue';
 import { duration } from '../../composables/format.ts';
 import { useKeys } from '../../composables/useKeys.ts';
-import { useJob } from '../../stores/job.ts';
 import { useShop } from '../../stores/shop.ts';
 import { useTimes } from '../../stores/times.ts';
 import { useUnit } from '../../stores/unit.ts';
+import { useStart } from './useStart.ts';
 import AssumedPanel from './AssumedPanel.vue';
 import CompareRoutes from './CompareRoutes.vue';
 import NotBorneOut from './NotBorneOut.vue';
@@ -61,7 +61,6 @@ const settled = useSettled(
 const document = computed(() =>
   settled.document.value ? applySchools(settled.document.value, shop.schools) : null,
 );
-const job = useJob(document);
 /** Photos of the steps, taken at this model before. */
 const photos = useStepPictures();
 
@@ -78,7 +77,6 @@ const aside = shallowRef<Planned | null>(null);
 const overall = shallowRef<readonly Assumption[] | null>(null);
 const counting = ref(false);
 const at = ref<string | null>(null);
-const starting = ref(false);
 const ready = ref(false);
 
 const tried = computed(() => ({ dropped: dropped.value, pinned: pinned.value }));
@@ -95,7 +93,7 @@ const {
   questions,
   also,
   fault: planFault,
-  planning,
+  whenPlanned,
   whatIf,
 } = usePlan(asked, targets, configuration, assumed, tried, school, times.estimate);
 const route = computed(() => plan.value?.route ?? null);
@@ -193,22 +191,10 @@ function walk(by: number): void {
 }
 const setAside = () => (aside.value = aside.value ? null : plan.value);
 
-async function start(): Promise<void> {
-  if (openJob.value) return void router.push(`/unit/${props.unitId}/run`);
-  // What is only tried out is not run: the lead decides about it in Review.
-  if (!plan.value || !published.value || starting.value || whatIf.value) return;
-  starting.value = true;
-  await job.start(props.unitId, published.value.number, {
-    targets: [...targets.value],
-    purpose: purpose.value,
-    ...(also.value.length > 0 ? { also: also.value } : {}),
-    schools: shop.schools,
-    configuration: { ...configuration.value },
-    steps: [...plan.value.route.steps],
-    plannedSeconds: Math.round(plan.value.wholeSeconds),
-  });
-  await router.push(`/unit/${props.unitId}/run`);
-}
+const { starting, start } = useStart(props.unitId, {
+  ...{ document, plan, whenPlanned, targets, also, configuration, purpose, whatIf },
+  isOpen: () => openJob.value !== null,
+});
 
 useKeys(() => ({
   ArrowRight: () => walk(1),
@@ -319,7 +305,7 @@ useKeys(() => ({
       :photos="photos.of(at)"
       :resume="openJob !== null"
       :trying="whatIf"
-      :busy="starting || planning"
+      :busy="starting"
       @start="start"
       @drop="toggleDropped([$event])"
       @pin="pin"

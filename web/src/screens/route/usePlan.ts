@@ -16,7 +16,7 @@ import {
   type Sequence,
   type WhatIf,
 } from '@bemtor/core';
-import { computed, ref, shallowRef, watch, type Ref } from 'vue';
+import { computed, nextTick, ref, shallowRef, watch, type Ref } from 'vue';
 import { openQuestionsInWorker, planInWorker, worthCheckingInWorker } from '../../workers/planner.ts';
 
 /** What is asked, besides the targets: the "assumptions" of the screen. */
@@ -143,5 +143,29 @@ export function usePlan(
     deep: true,
     immediate: true,
   });
-  return { plan, plainPlan, alone, assumptions, questions, also, fault, planning, whatIf, request };
+  /** Resolves once the plan is that of what is asked now, or there is none. */
+  async function whenPlanned(): Promise<void> {
+    await nextTick();
+    if (!planning.value) return;
+    await new Promise<void>((resolve) => {
+      const stop = watch(planning, (now) => {
+        if (now) return;
+        stop();
+        resolve();
+      });
+    });
+  }
+  return {
+    whenPlanned,
+    plan,
+    plainPlan,
+    alone,
+    assumptions,
+    questions,
+    also,
+    fault,
+    planning,
+    whatIf,
+    request,
+  };
 }
