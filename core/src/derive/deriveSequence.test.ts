@@ -7,6 +7,7 @@ import { brokenNeed } from '../route/orderCost.ts';
 import { planRoute } from '../route/planRoute.ts';
 import type { Model } from '../sequence/schema.ts';
 import { recorded } from '../testing/recorded.ts';
+import { readSequence } from '../sequence/readSequence.ts';
 import { deriveSequence } from './deriveSequence.ts';
 
 const model: Model = { maker: 'Tervane', name: 'Lark 14', code: 'TL14-3', form: 'notebook' };
@@ -376,7 +377,9 @@ describe('whatever a log may hold', () => {
             recordings.map((own, i) => ({ id: `r${i}`, lines: own })),
             model,
           );
-          expect(derived.ok ? null : derived.fault).toBeNull();
+          if (!derived.ok) throw new Error(JSON.stringify(derived.fault));
+          const outside = readSequence(JSON.parse(JSON.stringify(derived.value.sequence)));
+          expect(outside.ok ? null : outside.fault).toBeNull();
         }
       }),
       { numRuns: 300 },

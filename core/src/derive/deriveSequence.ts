@@ -1,7 +1,14 @@
 import { partKindOf, partNameOf } from '../reader/entries/partName.ts';
 import { success, type Result } from '../result.ts';
 import { readSequence } from '../sequence/readSequence.ts';
-import { sequenceFormat, type Model, type Need, type Option, type Sequence } from '../sequence/schema.ts';
+import {
+  sequenceFormat,
+  type ActionId,
+  type Model,
+  type Need,
+  type Option,
+  type Sequence,
+} from '../sequence/schema.ts';
 import { screwKind } from '../sequence/screw.ts';
 import { defaultDeriveSettings, type DeriveSettings } from './deriveNeeds.ts';
 import { findConflicts, type Conflict } from './findConflicts.ts';
@@ -80,20 +87,29 @@ export function deriveSequence(
       cautions,
       note,
     })),
-    needs: needs.map(({ action, before, basis }) => ({ action, anyOf: [before], basis })),
+    needs: [],
     checks: checksOf(all),
     ...(all.backOrder.length > 0 ? { backOrder: all.backOrder } : {}),
   });
   if (!read.ok) return read;
+  // Thousands of needs of a large device, each of acts that were read just now: to read them again costs the most.
+  const sequence: Sequence = {
+    ...read.value,
+    needs: needs.map(({ action, before, basis }) => ({
+      action: action as ActionId,
+      anyOf: [before as ActionId],
+      basis,
+    })),
+  };
   const evidence = needs.map((need) => need.lines);
   return success({
-    sequence: read.value,
+    sequence,
     evidence,
     actLines: new Map(matched.map(({ act, seen }) => [act.id, [...seen.values()].map(({ line }) => line)])),
     contradictions: [...all.twice, ...contradictions],
     conflicts: findConflicts(matched, replays, countOf),
     absent: absentParts(all),
-    cycle: cycleWithLines(read.value, needLines({ sequence: read.value, evidence })),
+    cycle: cycleWithLines(sequence, needLines({ sequence, evidence })),
   });
 }
 

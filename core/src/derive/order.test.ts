@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { readdirSync, readFileSync } from 'node:fs';
 import type { Entry } from '../reader/entries/entry.ts';
 import { planRoute } from '../route/planRoute.ts';
+import { readSequence } from '../sequence/readSequence.ts';
 import type { Form, Sequence } from '../sequence/schema.ts';
 import { deriveSequence } from './deriveSequence.ts';
 import { conducts, isMains, kindOf } from './hardware.ts';
@@ -35,7 +36,10 @@ function derived(device: Device): Sequence {
   const result = deriveSequence([{ id: 'r', lines }], model);
   if (!result.ok) throw new Error(`${device.name}: ${JSON.stringify(result.fault)}`);
   expect(result.value.cycle).toBeNull();
-  return result.value.sequence;
+  // Whoever reads it from outside finds the same document, its needs too.
+  const { sequence } = result.value;
+  expect(readSequence(JSON.parse(JSON.stringify(sequence)))).toEqual({ ok: true, value: sequence });
+  return sequence;
 }
 
 function stepsTo(sequence: Sequence, target: string): string[] {
