@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { expect, test } from './support/app.ts';
+import { theirColumns, theirTable } from './support/theirTable.ts';
 
 /* What others wrote comes in: read, looked at line by line, put right, and only then kept. */
 
@@ -15,29 +16,14 @@ test('a faulty table from elsewhere: columns told, lines put right and left out,
   page,
   app,
 }) => {
-  const table = [
-    'Pos;Do what;Number of them;Which;Remember',
-    '1;turn over;;;',
-    '2;base cover;7;PH0 M2 × 5;',
-    '3;frobnicate the zibbel;;;',
-    '4;base cover off;;;Clips are brittle',
-    '5;battery plug;;;',
-    '6;have some coffee;;;',
-    '7;battery off;;;',
-  ].join('\n');
-  const file = { name: 'theirs.csv', mimeType: 'text/csv', buffer: Buffer.from(table) };
+  const file = { name: 'theirs.csv', mimeType: 'text/csv', buffer: Buffer.from(theirTable) };
   await page.goto('/models');
   await expect(page.getByTestId('model-TL14-2')).toBeVisible();
   await page.keyboard.press('i');
   await page.getByTestId('import-file').locator('input').setInputFiles(file);
   await expect(page.getByTestId('import-notes')).toContainText('say which column holds the words of a step');
   await expect(page.getByTestId('import-accept')).toContainText('No act is understood yet');
-  for (const [field, column] of [
-    ['title', 'Do what'],
-    ['count', 'Number of them'],
-    ['screw', 'Which'],
-    ['cautions', 'Remember'],
-  ] as const) {
+  for (const [field, column] of theirColumns) {
     await page.getByTestId(`map-${field}`).click();
     await page.getByRole('option', { name: column, exact: true }).click();
   }

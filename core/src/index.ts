@@ -119,7 +119,7 @@ export { guideFacts, kindsByCell, partWords, stepFacts, toolWords } from './guid
 export { cautionsOf, pickList, type PickList } from './guide/pickList.ts';
 export { headAcross, headRing, headShape, headSquare } from './guide/screwHead.ts';
 export { sequenceText } from './guide/sequenceText.ts';
-export { type Pictures } from './guide/guideArchive.ts';
+export type { Pictures } from './guide/pictures.ts';
 export { guideHtml } from './guide/guideHtml.ts';
 export { guideFileName, guideFormats, writeGuide, type GuideFormat } from './guide/writeGuide.ts';
 export { sequenceJsonSchema, sequenceSchemaPath } from './sequence/jsonSchema.ts';

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test } from '../support/app.ts';
 import { atStep, openUnit, pressUntil, typeLines } from '../support/bench.ts';
 import { larkLines } from '../support/larkLines.ts';
+import { theirColumns, theirTable } from '../support/theirTable.ts';
 import { picture, readPdf } from '../../paper/src/testing/readPdf.ts';
 
 /** Another folder, theme or size, for looking: SHOTS=folder THEME=dark SIZE=820x1180 npm run screenshots. */
@@ -276,27 +277,12 @@ async function knowledge(page: Page): Promise<void> {
   await expect(page.locator('.steps li').first()).toBeVisible();
   await shot(page, 'model');
   await page.goto('/import');
-  const table = [
-    'Pos;Do what;Number of them;Which;Remember',
-    '1;turn over;;;',
-    '2;base cover;7;PH0 M2 × 5;',
-    '3;frobnicate the zibbel;;;',
-    '4;base cover off;;;Clips are brittle',
-    '5;battery plug;;;',
-    '6;have some coffee;;;',
-    '7;battery off;;;',
-  ].join('\n');
-  const buffer = Buffer.from(table);
+  const buffer = Buffer.from(theirTable);
   await page
     .getByTestId('import-file')
     .locator('input')
     .setInputFiles({ name: 'theirs.csv', mimeType: 'text/csv', buffer });
-  for (const [field, column] of [
-    ['title', 'Do what'],
-    ['count', 'Number of them'],
-    ['screw', 'Which'],
-    ['cautions', 'Remember'],
-  ] as const) {
+  for (const [field, column] of theirColumns) {
     await page.getByTestId(`map-${field}`).click();
     await page.getByRole('option', { name: column, exact: true }).click();
   }

@@ -3,10 +3,8 @@ import type { Sequence } from '../sequence/schema.ts';
 import type { Guide } from './guide.ts';
 import { guideHtml } from './guideHtml.ts';
 import { guideMarkdown } from './guideMarkdown.ts';
+import type { Pictures } from './pictures.ts';
 import { sequenceText } from './sequenceText.ts';
-
-/** JPEG of photos, by id. */
-export type Pictures = ReadonlyMap<string, Uint8Array>;
 
 /** Names in an archive. */
 export const archiveNames = {

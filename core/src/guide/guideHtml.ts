@@ -3,7 +3,7 @@ import { drawLabel } from '../labels/drawLabel.ts';
 import { typeSizes, type PaperSize, type TypeSize } from '../paper/paperSizes.ts';
 import type { Drive } from '../sequence/screw.ts';
 import { metricThread } from '../tables/metricThreads.ts';
-import type { Pictures } from './guideArchive.ts';
+import type { Pictures } from './pictures.ts';
 import { guideDeferral, type Guide, type GuideScrews, type GuideStep } from './guide.ts';
 import { guideFacts, kindsByCell, partWords, stepFacts, toolWords } from './guideWords.ts';
 import { headAcross, headRing, headShape, headSquare } from './screwHead.ts';

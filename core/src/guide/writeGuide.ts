@@ -1,10 +1,11 @@
 import type { Sequence } from '../sequence/schema.ts';
 import type { Guide } from './guide.ts';
-import { guideArchive, type Pictures } from './guideArchive.ts';
+import { guideArchive } from './guideArchive.ts';
 import { guideCsv } from './guideCsv.ts';
 import { guideHowTo } from './guideHowTo.ts';
 import { guideHtml } from './guideHtml.ts';
 import { guideMarkdown } from './guideMarkdown.ts';
+import type { Pictures } from './pictures.ts';
 import { sequenceText } from './sequenceText.ts';
 
 /** The formats that a guide is taken along in. */

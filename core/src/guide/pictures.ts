@@ -1,0 +1,2 @@
+/** JPEG of photos, by id. */
+export type Pictures = ReadonlyMap<string, Uint8Array>;
