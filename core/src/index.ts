@@ -121,7 +121,7 @@ export { headAcross, headRing, headShape, headSquare } from './guide/screwHead.t
 export { sequenceText } from './guide/sequenceText.ts';
 export type { Pictures } from './guide/pictures.ts';
 export { guideHtml } from './guide/guideHtml.ts';
-export { guideFileName, guideFormats, writeGuide, type GuideFormat } from './guide/writeGuide.ts';
+export { fileName, guideFileName, guideFormats, writeGuide, type GuideFormat } from './guide/writeGuide.ts';
 export { sequenceJsonSchema, sequenceSchemaPath } from './sequence/jsonSchema.ts';
 
 export * from './paper/paperSizes.ts';

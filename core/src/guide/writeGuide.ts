@@ -57,12 +57,15 @@ export function writeGuide(
   }
 }
 
-/** `TL14-2-battery.html`: the model, where to, the format's ending; letters that every file system takes. */
-export function guideFileName(guide: Guide, targets: readonly string[], format: GuideFormat | 'pdf'): string {
-  const about = format === 'json' || format === 'csv-parts' ? [] : targets;
-  const name = [guide.model.code, ...about]
+/** A name of letters that every file system takes. */
+export const fileName = (about: readonly string[], ending: string): string =>
+  `${about
     .join('-')
     .replace(/[^\w.-]+/g, '-')
-    .slice(0, 120);
-  return `${name}${format === 'pdf' ? '.pdf' : guideFormats[format].ending}`;
+    .slice(0, 120)}${ending}`;
+
+/** `TL14-2-battery.html`: the model, where to, the format's ending. */
+export function guideFileName(guide: Guide, targets: readonly string[], format: GuideFormat | 'pdf'): string {
+  const about = format === 'json' || format === 'csv-parts' ? [] : targets;
+  return fileName([guide.model.code, ...about], format === 'pdf' ? '.pdf' : guideFormats[format].ending);
 }

@@ -81,7 +81,8 @@ export async function tellModel(client: Client, told: ShopEventOf<'model-told'>)
   const facts = parseBody(modelFactsSchema, withTold(stands, told), 'set');
   const into = facts.mergedInto ?? null;
   if (into !== null && into !== (stands.mergedInto ?? null)) await refuseMerge(client, code, into);
-  await refuseLost(client, code, facts.options);
+  // A sequence is read for this: only where somebody speaks of the options.
+  if (Object.hasOwn(told.set, 'options')) await refuseLost(client, code, facts.options);
   await client.query(
     `update model set maker = $2, name = $3, form = $4, retired = $5, merged_into = $6, outline_mm = $7, options = $8,
        picture = $9 where code = $1`,

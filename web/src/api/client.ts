@@ -17,6 +17,10 @@ export class Away extends Error {}
 /** The server failed on this very request. Once may be chance; what fails again and again is not sent for ever. */
 export class Failed extends Away {}
 
+/** What a refusal says, and what would be right. */
+export const problemWords = ({ detail, right }: Problem): string =>
+  [detail, right].filter(Boolean).join('; ');
+
 const timeoutMs = 8_000;
 const uploadTimeoutMs = 60_000;
 /** Browsers allow 64 KiB for all such requests together. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { HandBackSheet } from '@bemtor/core';
+import { fileName, type HandBackSheet } from '@bemtor/core';
 import { ref } from 'vue';
 import { read } from '../api/client.ts';
 import { saveFile } from '../composables/saveFile.ts';
@@ -18,10 +18,9 @@ async function print(): Promise<void> {
     const sheet = (await read<HandBackSheet>(`/units/${props.unitId}/hand-back`, { keep: false })).value;
     const file = await make({
       ...{ kind: 'hand-back', size: 'A4', type: 'normal', sheet },
-      day: new Date().toISOString().slice(0, 10),
     });
     if (!file) return;
-    const name = `${props.label}-hand-back.pdf`.replace(/[^\w.-]+/g, '-');
+    const name = fileName([props.label, 'hand-back'], '.pdf');
     saveFile(name, file, 'application/pdf');
     told.value = `Saved as ${name}`;
   } catch (error) {

@@ -10,6 +10,10 @@ interface Printing {
 }
 const lookAgainMs = 200;
 
+/** Each kind without its day: a paper is of the day on which it is asked for. */
+type Undated<R> = R extends unknown ? Omit<R, 'day'> : never;
+const today = (): string => new Date().toISOString().slice(0, 10);
+
 /** A paper that the server makes: how far it is, and in words why there is none. */
 export function usePaper() {
   const making = ref(false);
@@ -20,12 +24,12 @@ export function usePaper() {
   onScopeDispose(() => (gone = true));
 
   /** The PDF; null where there is none, or where whoever asked has left. */
-  async function make(request: PaperRequest): Promise<Blob | null> {
+  async function make(request: Undated<PaperRequest>): Promise<Blob | null> {
     if (making.value) return null;
     making.value = true;
     percent.value = fault.value = null;
     try {
-      const { id } = await send<{ id: string }>('/papers', request);
+      const { id } = await send<{ id: string }>('/papers', { ...request, day: today() });
       await ready(id);
       return gone ? null : await readFile(`/papers/${id}/file`);
     } catch (error) {

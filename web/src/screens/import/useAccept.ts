@@ -1,6 +1,6 @@
-import type { Imported, Model, ModelSummary, Sequence } from '@bemtor/core';
-import { toldBetween } from '@bemtor/core';
+import { toldBetween, type Imported, type Model, type ModelSummary, type Sequence } from '@bemtor/core';
 import { ref } from 'vue';
+import { problemWords } from '../../api/client.ts';
 import { askShop } from '../../api/shopLog.ts';
 import type { Tell } from '../../composables/useTold.ts';
 import { queuePicture } from '../../pictures/pictureQueue.ts';
@@ -49,8 +49,7 @@ export function useAccept(tell: Tell) {
 
 async function say<S>(body: Parameters<typeof askShop>[0]): Promise<S | null> {
   const outcome = await askShop<S>(body);
-  if (outcome.state === 'refused')
-    throw new Error([outcome.problem.detail, outcome.problem.right].filter(Boolean).join('; '));
+  if (outcome.state === 'refused') throw new Error(problemWords(outcome.problem));
   return outcome.state === 'kept' ? outcome.stands : null;
 }
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  fileName,
   matTiling,
   paperSizes,
   partNameOf,
@@ -52,7 +53,6 @@ async function print(): Promise<void> {
   const { code, maker, name } = props.model;
   const file = await make({
     ...{ kind: 'mat', size: size.value, fit: fit.value, side: props.face },
-    day: new Date().toISOString().slice(0, 10),
     title: `${maker} ${name}, ${code}`,
     outline: { width: outline.width, depth: outline.depth },
     groups: props.groups
@@ -63,7 +63,7 @@ async function print(): Promise<void> {
       })),
   });
   if (!file) return;
-  const saved = `${code}-mat-${props.face}.pdf`.replace(/[^\w.-]+/g, '-');
+  const saved = fileName([code, 'mat', props.face], '.pdf');
   saveFile(saved, file, 'application/pdf');
   told.value = `Saved as ${saved}`;
 }

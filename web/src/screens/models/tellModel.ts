@@ -1,4 +1,5 @@
 import { toldBetween, type ModelSummary, type Told } from '@bemtor/core';
+import { problemWords } from '../../api/client.ts';
 import { askShop } from '../../api/shopLog.ts';
 
 /** What of a model is told of by field. */
@@ -16,8 +17,7 @@ export function modelChange(model: ModelSummary, next: ModelTold): Told | null {
 export async function sayOfModel(code: string, what: Told, reason = ''): Promise<string | null> {
   const outcome = await askShop({ kind: 'model-told', model: code, ...what, reason });
   if (outcome.state !== 'refused') return null;
-  const { detail, right, code: why } = outcome.problem;
-  return why === 'model-conflict'
+  return outcome.problem.code === 'model-conflict'
     ? `Somebody changed ${code} in the meantime; it is shown as it stands now.`
-    : [detail, right].filter(Boolean).join('; ');
+    : problemWords(outcome.problem);
 }

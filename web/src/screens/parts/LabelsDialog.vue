@@ -96,7 +96,6 @@ async function print(): Promise<void> {
   told.value = '';
   const file = await make({
     ...{ kind: 'labels', size: size.value, code: code.value, labels: labels.value },
-    day: new Date().toISOString().slice(0, 10),
   });
   if (!file) return;
   saveFile('labels.pdf', file, 'application/pdf');

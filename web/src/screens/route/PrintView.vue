@@ -30,7 +30,6 @@ async function toPdf(): Promise<void> {
   told.value = '';
   const file = await make({
     ...{ kind: 'guide', size: size.value, type: type.value },
-    day: new Date().toISOString().slice(0, 10),
     sequence: props.source.sequence,
     guide: request(),
   });
