@@ -34,6 +34,30 @@ export default ts.config(
     },
   },
   {
+    // Screens are made of the kit: it alone knows what a control is here.
+    files: ['web/src/**/*.vue'],
+    ignores: ['web/src/kit/**'],
+    rules: {
+      'vue/no-restricted-html-elements': [
+        'error',
+        ...['button', 'input', 'select', 'textarea', 'table', 'dialog', 'v-btn', 'v-dialog'].map(
+          (element) => ({
+            element,
+            message: 'Take the control of web/src/kit.',
+          }),
+        ),
+      ],
+      'vue/no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "VElement[rawName=/^(li|tr|td|div|span|p|section|ul|ol|article|img|figure)$/] > VStartTag > VAttribute[directive=true][key.name.name='on'][key.argument.name=/^(click|pointerdown)$/]",
+          message: 'What can be pressed is a control of web/src/kit.',
+        },
+      ],
+    },
+  },
+  {
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': 'error',

@@ -45,7 +45,7 @@ export default defineConfig({
         codeSplitting: {
           groups: [
             { name: 'kit', test: /node_modules[\\/](?:@vue|vue|vuetify|pinia|vue-router)[\\/]/ },
-            { name: 'shared', test: /[\\/]web[\\/]src[\\/](?:api|composables|components|glyphs|theme)[\\/]/ },
+            { name: 'shared', test: /[\\/]web[\\/]src[\\/](?:api|composables|components|glyphs|kit|shell)[\\/]/ },
           ],
         },
       },

@@ -1,74 +1,80 @@
 <script setup lang="ts">
-import { mdiMagnify, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
+import { mdiKeyboardOutline, mdiMagnify, mdiWeatherNight, mdiWhiteBalanceSunny } from '@mdi/js';
+import { useEventListener, useTitle } from '@vueuse/core';
 import { storeToRefs } from 'pinia';
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue';
-import { useRoute } from 'vue-router';
-import WhoWorksHere from './components/WhoWorksHere.vue';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import { configurationWords } from './composables/format.ts';
+import ActButton from './kit/ActButton.vue';
+import NoticeBar from './kit/NoticeBar.vue';
+import { useCommands } from './kit/useCommands.ts';
+import { useThemeChoice } from './kit/useTheme.ts';
+import { goCommands, pageTitle, screenOf, screensOf } from './shell/screens.ts';
+import WhoWorksHere from './shell/WhoWorksHere.vue';
 import { useUnit } from './stores/unit.ts';
-import { useThemeChoice } from './theme/useTheme.ts';
 
 const { theme, toggle } = useThemeChoice();
 const route = useRoute();
+const router = useRouter();
 const { unit } = storeToRefs(useUnit());
 
 const unitId = computed(() => (typeof route.params['unitId'] === 'string' ? route.params['unitId'] : null));
 const shown = computed(() => (unit.value && unit.value.id === unitId.value ? unit.value : null));
+const modelName = computed(() => (shown.value ? `${shown.value.model.maker} ${shown.value.model.name}` : ''));
 const about = computed(() =>
   shown.value
-    ? [shown.value.label, configurationWords(shown.value.configuration)].filter(Boolean).join(' · ')
+    ? [shown.value.label, modelName.value, configurationWords(shown.value.configuration)]
+        .filter(Boolean)
+        .join(' · ')
     : '',
+);
+const page = computed(() => String(route.name ?? 'bench'));
+useTitle(
+  computed(() => pageTitle(page.value, shown.value && { label: shown.value.label, model: modelName.value })),
 );
 
 /** Another unit, or another model, is another page. */
 const pageKey = computed(() => String(unitId.value ?? route.params['code'] ?? 'none'));
-/** A model's page, and bringing one in, belong to the models. */
-const here = computed(() => (route.name === 'model' || route.name === 'import' ? 'models' : route.name));
+const screens = computed(() => screensOf(unitId.value));
 
-/** Search is at hand everywhere; it loads when it is first wanted. */
-const SearchDialog = defineAsyncComponent(() => import('./components/SearchDialog.vue'));
-const searching = ref(false);
-const searched = ref(false);
-watch(searching, (now) => (searched.value ||= now));
-function onKey(event: KeyboardEvent): void {
+/** What is at hand everywhere loads when it is first wanted. */
+const PaletteDialog = defineAsyncComponent(() => import('./shell/PaletteDialog.vue'));
+const KeySheet = defineAsyncComponent(() => import('./kit/KeySheet.vue'));
+const finding = ref(false);
+const keys = ref(false);
+const wanted = ref({ finding: false, keys: false });
+watch(finding, () => (wanted.value.finding = true));
+watch(keys, () => (wanted.value.keys = true));
+
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
   event.preventDefault();
-  searching.value = true;
-}
-onMounted(() => window.addEventListener('keydown', onKey));
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
-
-/** The screens in the order of the work; those of a unit need one to be chosen. */
-const screens = computed(() => [
-  { name: 'bench', label: 'Bench', to: '/' },
-  ...(['intake', 'recorder', 'review', 'route', 'run', 'mat'] as const).map((name) => ({
-    name,
-    label: name.charAt(0).toUpperCase() + name.slice(1),
-    to: unitId.value ? `/unit/${unitId.value}/${name}` : null,
-  })),
-  { name: 'models', label: 'Models', to: '/models' },
-  { name: 'parts', label: 'Parts', to: '/parts' },
-  { name: 'maths', label: 'Maths', to: '/maths' },
-  { name: 'logbook', label: 'Logbook', to: '/logbook' },
-  { name: 'shop', label: 'Shop', to: '/shop' },
+  finding.value = true;
+});
+const otherTheme = computed(() => (theme.value === 'light' ? 'Use the dark theme' : 'Use the light theme'));
+useCommands(() => [
+  { id: 'keys', keys: ['?'], words: 'keys of this screen', run: () => (keys.value = true) },
+  { id: 'theme', keys: [], words: otherTheme.value.toLowerCase(), run: toggle },
+  ...goCommands(screens.value, (to) => void router.push(to)),
 ]);
 </script>
 
 <template>
   <v-app class="shell">
+    <a class="skip" href="#work">Skip to the work</a>
     <header class="bar mat-bound">
       <router-link to="/" class="brand" aria-label="Bemtor, to the bench">bem<b>t</b>or</router-link>
-      <div v-if="shown" class="unit" :title="`${shown.model.maker} ${shown.model.name}, ${about}`">
-        <strong>{{ shown.model.name }}</strong>
-        <span class="mono">{{ about }}</span>
-      </div>
+      <p v-if="shown" class="unit" :title="about" data-testid="unit-name">
+        <span class="model">{{ modelName }}</span>
+        <span class="mono">{{ shown.label }}</span>
+      </p>
       <nav aria-label="Screens">
         <template v-for="screen in screens" :key="screen.name">
           <router-link
             v-if="screen.to"
             :to="screen.to"
-            :class="{ here: here === screen.name }"
-            :aria-current="here === screen.name ? 'page' : undefined"
+            :class="{ here: screenOf(page) === screen.name }"
+            :aria-current="screenOf(page) === screen.name ? 'page' : undefined"
             >{{ screen.label }}</router-link
           >
           <span v-else class="off" aria-disabled="true" title="Choose a unit on the Bench first">{{
@@ -76,32 +82,43 @@ const screens = computed(() => [
           }}</span>
         </template>
       </nav>
-      <v-btn
-        class="theme"
-        variant="text"
-        icon
-        aria-label="Search"
-        title="Search (Ctrl K)"
-        data-testid="open-search"
-        @click="searching = true"
-      >
-        <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true">
-          <path :d="mdiMagnify" fill="currentColor" />
-        </svg>
-      </v-btn>
-      <WhoWorksHere />
-      <button
-        class="theme"
-        :aria-label="theme === 'light' ? 'Use the dark theme' : 'Use the light theme'"
-        @click="toggle"
-      >
-        <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true">
-          <path :d="theme === 'light' ? mdiWeatherNight : mdiWhiteBalanceSunny" fill="currentColor" />
-        </svg>
-      </button>
+      <span class="tools">
+        <ActButton
+          square
+          quiet
+          aria-label="Find"
+          title="Find (Ctrl K)"
+          data-testid="open-search"
+          @click="finding = true"
+        >
+          <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true">
+            <path :d="mdiMagnify" fill="currentColor" />
+          </svg>
+        </ActButton>
+        <ActButton
+          square
+          quiet
+          class="keys"
+          aria-label="Keys of this screen"
+          title="Keys of this screen (?)"
+          @click="keys = true"
+        >
+          <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true">
+            <path :d="mdiKeyboardOutline" fill="currentColor" />
+          </svg>
+        </ActButton>
+        <WhoWorksHere />
+        <ActButton square quiet :aria-label="otherTheme" :title="otherTheme" @click="toggle">
+          <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true">
+            <path :d="theme === 'light' ? mdiWeatherNight : mdiWhiteBalanceSunny" fill="currentColor" />
+          </svg>
+        </ActButton>
+      </span>
     </header>
-    <SearchDialog v-if="searched" v-model="searching" />
-    <main class="work"><router-view :key="pageKey" /></main>
+    <main id="work" class="work" tabindex="-1"><router-view :key="pageKey" /></main>
+    <PaletteDialog v-if="wanted.finding" v-model="finding" />
+    <KeySheet v-if="wanted.keys" v-model="keys" />
+    <NoticeBar />
   </v-app>
 </template>
 
@@ -117,16 +134,31 @@ const screens = computed(() => [
   display: flex;
   flex-direction: column;
 }
+.skip {
+  position: absolute;
+  left: 8px;
+  top: -80px;
+  z-index: 10;
+  padding: 14px 18px;
+  background: var(--on-mat);
+  color: var(--mat);
+}
+.skip:focus {
+  top: 2px;
+}
 .bar {
   display: flex;
   align-items: center;
-  gap: 20px;
+  gap: 18px;
   height: 52px;
   flex: none;
-  padding: 0 8px 0 20px;
+  padding: 0 6px 0 20px;
   border-bottom: 1px solid var(--mat-line);
 }
 .brand {
+  display: grid;
+  align-items: center;
+  min-height: var(--touch);
   font: 600 23px/1 var(--label);
   text-decoration: none;
   letter-spacing: 0.01em;
@@ -135,25 +167,23 @@ const screens = computed(() => [
   color: var(--copper-mat);
   font-weight: 600;
 }
+/* Shortened in the middle: the ticket stays whole, and the rest is in the title. */
 .unit {
   display: flex;
   align-items: baseline;
-  gap: 14px;
-  min-width: 0;
+  gap: 10px;
+  min-width: 120px;
   white-space: nowrap;
-  overflow: hidden;
+  font: 600 18px/1.3 var(--label);
 }
-
-.unit strong {
-  flex: none;
-  font-weight: 600;
-  font-size: 18px;
-}
-.unit .mono {
-  font-size: 13px;
-  color: var(--soft-on-mat);
+.model {
   overflow: hidden;
   text-overflow: ellipsis;
+}
+.unit .mono {
+  flex: none;
+  font: 500 14px/1 var(--mono);
+  color: var(--soft-on-mat);
 }
 nav {
   display: flex;
@@ -164,7 +194,7 @@ nav a,
 nav .off {
   display: flex;
   align-items: center;
-  padding: 0 12px;
+  padding: 0 9px;
   font: 500 17px/1 var(--label);
   text-decoration: none;
   color: var(--soft-on-mat);
@@ -180,13 +210,11 @@ nav .here {
   font-weight: 600;
 }
 nav .off {
-  opacity: 0.45;
+  opacity: 0.55;
 }
-.theme {
-  width: var(--touch);
-  height: var(--touch);
-  display: grid;
-  place-items: center;
+.tools {
+  display: flex;
+  align-items: center;
   color: var(--soft-on-mat);
 }
 .work {
@@ -194,37 +222,38 @@ nav .off {
   min-height: 0;
   display: flex;
   flex-direction: column;
+  outline: none;
 }
-@media (max-width: 900px) {
-  .unit .mono {
-    display: none;
-  }
-  nav a,
-  nav .off {
-    padding: 0 5px;
-    font-size: 16px;
-  }
-  .bar {
-    gap: 8px;
-    padding-left: 12px;
-  }
-}
-@media (max-width: 640px) {
+/* Too narrow for one row: the screens get a row of their own. */
+@media (max-width: 1100px) {
   .bar {
     height: auto;
     flex-wrap: wrap;
-    gap: 0 12px;
-    padding-top: 8px;
+    gap: 0 14px;
+    padding-left: 12px;
   }
   nav {
     order: 3;
     width: 100%;
     margin: 0;
-    height: 48px;
+    height: var(--touch);
     overflow-x: auto;
   }
-  .theme {
+  nav a,
+  nav .off {
+    flex: 1 0 auto;
+    justify-content: center;
+  }
+  .unit {
+    flex: 1 1 0;
+  }
+  .tools {
     margin-left: auto;
+  }
+}
+@media (max-width: 480px) {
+  .keys {
+    display: none;
   }
 }
 </style>

@@ -1,12 +1,12 @@
-import './theme/fonts.ts';
-import './theme/tokens.css';
+import './kit/fonts.ts';
+import './kit/kit.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import { sendLeftovers } from './api/leftovers.ts';
 import App from './App.vue';
 import { sendPictures } from './pictures/pictureQueue.ts';
 import { router } from './router.ts';
-import { vuetify } from './theme/vuetify.ts';
+import { vuetify } from './kit/vuetify.ts';
 
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app');
 

@@ -2,6 +2,7 @@
 import { standingAt, type ShopEvent } from '@bemtor/core';
 import { forgetShopItem, retryShopItem, tellShop, type ShopItem } from '../api/shopLog.ts';
 import { shopWords, standsWords } from '../composables/shopWords.ts';
+import ActButton from '../kit/ActButton.vue';
 
 /** What was said here and the server would not have: why, what stands instead, and what can be done with each. */
 defineProps<{ items: readonly ShopItem[]; labelOf: (unit: string) => string }>();
@@ -33,18 +34,11 @@ function onGround(body: ShopEvent, stands: unknown): ShopEvent {
         ><template v-else>{{ item.refused.detail }}</template>
       </p>
       <p class="acts">
-        <v-btn
-          v-if="isDisputed(item)"
-          class="act-button"
-          variant="text"
-          data-testid="insist"
-          @click="insist(item)"
-          >Keep mine</v-btn
-        >
-        <v-btn v-else class="act-button" variant="text" @click="retryShopItem(item.id)">Try again</v-btn>
-        <v-btn class="act-button" variant="text" data-testid="give-way" @click="forgetShopItem(item.id)">{{
+        <ActButton v-if="isDisputed(item)" data-testid="insist" @click="insist(item)">Keep mine</ActButton>
+        <ActButton v-else @click="retryShopItem(item.id)">Try again</ActButton>
+        <ActButton data-testid="give-way" @click="forgetShopItem(item.id)">{{
           isDisputed(item) ? 'Keep theirs' : 'Drop it'
-        }}</v-btn>
+        }}</ActButton>
       </p>
     </li>
   </ul>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Trouble } from '../api/stream.ts';
+import ActButton from '../kit/ActButton.vue';
 
 /** Nothing of a recording or job can be sent: why, how much is on this device, and what can be done with it. */
 defineProps<{
@@ -26,11 +27,9 @@ defineEmits<{ restart: []; save: []; drop: [] }>();
       is lost.
     </p>
     <p class="acts">
-      <v-btn class="act-button primary" variant="text" data-testid="restart" @click="$emit('restart')"
-        >Send to a new {{ what }}</v-btn
-      >
-      <v-btn class="act-button" variant="text" @click="$emit('save')">Save as text</v-btn>
-      <v-btn class="act-button" variant="text" @click="$emit('drop')">Drop from this device</v-btn>
+      <ActButton primary data-testid="restart" @click="$emit('restart')">Send to a new {{ what }}</ActButton>
+      <ActButton @click="$emit('save')">Save as text</ActButton>
+      <ActButton @click="$emit('drop')">Drop from this device</ActButton>
     </p>
   </div>
   <p v-else-if="unsafe" class="caution" role="alert" data-testid="unsafe">

@@ -4,6 +4,7 @@ import { ref } from 'vue';
 import { read } from '../api/client.ts';
 import { saveFile } from '../composables/saveFile.ts';
 import { usePaper } from './usePaper.ts';
+import ActButton from '../kit/ActButton.vue';
 
 /** The sheet that goes back with a unit, as PDF. */
 const props = defineProps<{ unitId: string; label: string }>();
@@ -31,9 +32,7 @@ async function print(): Promise<void> {
 
 <template>
   <span class="sheet">
-    <v-btn class="act-button" variant="text" :loading="making" data-testid="hand-back-sheet" @click="print"
-      >Sheet for the owner</v-btn
-    >
+    <ActButton :loading="making" data-testid="hand-back-sheet" @click="print">Sheet for the owner</ActButton>
     <span role="status" data-testid="hand-back-told">{{ away ?? fault ?? told }}</span>
   </span>
 </template>

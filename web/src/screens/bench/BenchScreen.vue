@@ -1,34 +1,39 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import EmptyState from '../../components/EmptyState.vue';
-import KeyHint from '../../components/KeyHint.vue';
+import EmptyState from '../../kit/EmptyState.vue';
+import KeyHint from '../../kit/KeyHint.vue';
 import { ago, configurationWords } from '../../composables/format.ts';
 import { useClock } from '../../composables/useClock.ts';
-import { useKeys } from '../../composables/useKeys.ts';
+import CommandBar from '../../kit/CommandBar.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import TellBar from '../../kit/TellBar.vue';
+import { useCommands } from '../../kit/useCommands.ts';
+import { useCursor } from '../../kit/useCursor.ts';
 import CorrectDialog from './CorrectDialog.vue';
 import HandBackDialog from './HandBackDialog.vue';
 import { nextForUnit } from './nextForUnit.ts';
 import NewUnitDialog from './NewUnitDialog.vue';
 import { useBench } from './useBench.ts';
+import ActButton from '../../kit/ActButton.vue';
+import CursorRow from '../../kit/CursorRow.vue';
 
 const router = useRouter();
 const now = useClock();
 const bench = useBench();
 const { units, next: nextPage, shown, shows, fault, fresh, waiting, told } = bench;
-/** What the keys are about: chosen by key or click, never by the pointer passing over. */
-const at = ref(0);
 const rows = ref<HTMLElement[]>([]);
 onMounted(bench.load);
 
 const cards = computed(() => (shown.value ?? []).map((unit) => ({ unit, next: nextForUnit(unit) })));
-const current = computed(() => cards.value[Math.min(at.value, cards.value.length - 1)]);
+/** What the keys are about: chosen by key or click, never by the pointer passing over. */
+const cursor = useCursor(
+  () => cards.value.length,
+  (one) => rows.value[one],
+);
+const { at } = cursor;
+const current = computed(() => cards.value[at.value]);
 
-function move(by: number): void {
-  if (cards.value.length === 0) return;
-  at.value = Math.min(cards.value.length - 1, Math.max(0, at.value + by));
-  void nextTick(() => rows.value[at.value]?.scrollIntoView({ block: 'nearest' }));
-}
 const open = (path: string) => void router.push(path);
 const isLeft = computed(() => shows.value === 'left');
 const openNext = () => {
@@ -42,22 +47,48 @@ const openRecorder = () => current.value && open(`/unit/${current.value.unit.id}
 const arriving = ref(false);
 const leaving = ref(false);
 const correcting = ref(false);
-const undo = () => void told.value?.undo?.();
 
-useKeys(() => ({
-  ArrowDown: () => move(1),
-  ArrowUp: () => move(-1),
-  Enter: openNext,
-  ' ': openNext,
-  r: openRecorder,
-  i: openIntake,
-  a: () => (arriving.value = true),
-  ...(isLeft.value ? {} : { g: () => current.value && (leaving.value = true) }),
-  c: () => current.value && (correcting.value = true),
-  b: () => void bench.show(isLeft.value ? 'bench' : 'left'),
-  l: () => open('/logbook'),
-  ...(told.value?.undo ? { u: undo } : {}),
-}));
+const { commands, command } = useCommands(() => [
+  ...cursor.arrows('unit'),
+  {
+    id: 'go-on',
+    keys: ['Enter', ' '],
+    words: isLeft.value ? 'take it in again' : 'go on with it',
+    when: current.value !== undefined,
+    run: openNext,
+  },
+  { id: 'arrives', keys: ['a'], words: 'a unit arrives', run: () => (arriving.value = true) },
+  { id: 'intake', keys: ['i'], words: 'intake', when: current.value !== undefined, run: openIntake },
+  {
+    id: 'record',
+    keys: ['r'],
+    words: 'record this model',
+    when: current.value !== undefined,
+    run: openRecorder,
+  },
+  {
+    id: 'correct',
+    keys: ['c'],
+    words: 'correct its names',
+    when: current.value !== undefined,
+    run: () => (correcting.value = true),
+  },
+  {
+    id: 'hand-back',
+    keys: ['g'],
+    words: `hand back ${current.value?.unit.label}`,
+    when: current.value !== undefined && !isLeft.value,
+    run: () => (leaving.value = true),
+  },
+  {
+    id: 'handed-back',
+    keys: ['b'],
+    words: isLeft.value ? 'the bench' : 'handed back',
+    more: isLeft.value ? 'the units on the bench' : 'the units that were handed back',
+    run: () => bench.show(isLeft.value ? 'bench' : 'left'),
+  },
+  { id: 'logbook', keys: ['l'], words: 'logbook', run: () => open('/logbook') },
+]);
 </script>
 
 <template>
@@ -69,12 +100,7 @@ useKeys(() => ({
         {{ shown.length === 1 ? 'unit' : 'units' }},
         {{ isLeft ? 'the last to go first' : 'longest waiting first' }}
       </p>
-      <p v-if="told" class="told" role="status" data-testid="bench-told">
-        {{ told.words }}
-        <v-btn v-if="told.undo" class="act-button" variant="text" @click="undo"
-          ><KeyHint name="U" />&nbsp;undo</v-btn
-        >
-      </p>
+      <TellBar class="told" :told="told" data-testid="bench-told" />
       <p v-if="waiting > 0" role="status">
         <router-link to="/waiting" data-testid="to-waiting">Something waits on this device</router-link>
       </p>
@@ -87,35 +113,35 @@ useKeys(() => ({
       title="The bench cannot be read"
       :text="`${fault}. Nothing is lost; try again in a moment.`"
     >
-      <v-btn class="act-button" variant="text" @click="bench.load">Try again</v-btn>
+      <ActButton @click="bench.load">Try again</ActButton>
     </EmptyState>
     <EmptyState
       v-else-if="isLeft && shown?.length === 0"
       title="Nothing was handed back yet"
       text="A unit that leaves the bench stands here, with the way back."
     >
-      <v-btn class="act-button" variant="text" @click="bench.show('bench')">To the bench</v-btn>
+      <ActButton @click="bench.show('bench')">To the bench</ActButton>
     </EmptyState>
     <EmptyState
       v-else-if="units && units.length === 0 && !isLeft"
       title="Nothing on the bench"
       text="A unit stands here from the moment it arrives."
     >
-      <button class="act-button" @click="arriving = true">A unit arrives <KeyHint name="A" /></button>
+      <CommandButton primary :command="command('arrives')" />
     </EmptyState>
     <ol v-else class="units">
-      <li
+      <CursorRow
         v-for="({ unit, next }, i) in cards"
         :key="unit.id"
         :ref="
           (el) => {
-            if (el) rows[i] = el as HTMLElement;
+            if (el) rows[i] = (el as { $el: HTMLElement }).$el;
           }
         "
         class="unit"
-        :class="{ here: i === at }"
+        :here="i === at"
         :data-testid="`unit-${unit.label}`"
-        @click="at = i"
+        @choose="at = i"
       >
         <div class="who">
           <span class="mono tag">{{ unit.label }}</span>
@@ -147,45 +173,19 @@ useKeys(() => ({
           >
             <i :style="{ width: `${next.share * 100}%` }" />
           </div>
-          <v-btn
-            v-if="isLeft"
-            class="act-button"
-            variant="text"
-            :data-testid="`take-in-${unit.label}`"
-            @click="bench.takeIn(unit)"
-            >Take {{ unit.label }} in again</v-btn
+          <ActButton v-if="isLeft" :data-testid="`take-in-${unit.label}`" @click="bench.takeIn(unit)"
+            >Take {{ unit.label }} in again</ActButton
           >
-          <router-link
-            v-else
-            class="act-button"
-            :class="{ primary: i === at }"
-            :to="`/unit/${unit.id}/${next.screen}`"
-          >
+          <ActButton v-else :class="{ primary: i === at }" :to="`/unit/${unit.id}/${next.screen}`">
             {{ next.act }} <KeyHint v-if="i === at" name="Enter" />
-          </router-link>
+          </ActButton>
         </div>
-      </li>
+      </CursorRow>
       <li v-if="nextPage !== null" class="more">
-        <v-btn class="act-button" variant="text" data-testid="more-units" @click="bench.more"
-          >More units</v-btn
-        >
+        <ActButton data-testid="more-units" @click="bench.more">More units</ActButton>
       </li>
     </ol>
-    <footer v-if="shown">
-      <span><KeyHint name="↑" /> <KeyHint name="↓" /> choose</span>
-      <span><KeyHint name="Enter" /> {{ isLeft ? 'take it in again' : 'go on with it' }}</span>
-      <button @click="arriving = true"><KeyHint name="A" /> a unit arrives</button>
-      <button v-if="current" @click="openIntake"><KeyHint name="I" /> intake</button>
-      <button v-if="current" @click="openRecorder"><KeyHint name="R" /> record this model</button>
-      <button v-if="current" @click="correcting = true"><KeyHint name="C" /> correct its names</button>
-      <button v-if="current && !isLeft" @click="leaving = true">
-        <KeyHint name="G" /> hand back {{ current.unit.label }}
-      </button>
-      <button @click="bench.show(isLeft ? 'bench' : 'left')">
-        <KeyHint name="B" /> {{ isLeft ? 'the bench' : 'handed back' }}
-      </button>
-      <button @click="open('/logbook')"><KeyHint name="L" /> logbook</button>
-    </footer>
+    <footer v-if="shown"><CommandBar :commands="commands" arrows="choose" /></footer>
     <HandBackDialog v-model="leaving" :unit="current?.unit ?? null" @hand-back="bench.handBack" />
     <CorrectDialog
       v-model="correcting"
@@ -222,8 +222,6 @@ header p:not(.caution),
   color: var(--soft-on-mat);
 }
 .told {
-  border-left: 4px solid var(--copper-mat);
-  padding-left: 12px;
   margin-left: auto;
 }
 .units {
@@ -288,15 +286,7 @@ header p:not(.caution),
   border-radius: 2px;
 }
 footer {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 26px;
-  align-items: center;
-  min-height: 60px;
-  color: var(--soft-on-mat);
-}
-footer button {
-  min-height: var(--touch);
+  padding: 6px 0;
 }
 @media (max-width: 1000px) {
   .unit {

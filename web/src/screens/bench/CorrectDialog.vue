@@ -2,9 +2,10 @@
 import type { ModelSummary, UnitChange, UnitSummary } from '@bemtor/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { read } from '../../api/client.ts';
-import AskDialog from '../../components/AskDialog.vue';
+import AskDialog from '../../kit/AskDialog.vue';
 import { dayAndTime } from '../../composables/format.ts';
 import type { Correction } from './useBench.ts';
+import ActButton from '../../kit/ActButton.vue';
 
 /** Names of a unit put right: ticket, serial, model; with what they were before. Or it was made by mistake. */
 const open = defineModel<boolean>({ required: true });
@@ -82,7 +83,7 @@ const past = computed(() =>
 </script>
 
 <template>
-  <AskDialog v-if="asked" v-model="open" role="group" :title="`Correct ${asked.label}`" @submit="keep">
+  <AskDialog v-if="asked" v-model="open" :title="`Correct ${asked.label}`" @submit="keep">
     <v-text-field v-model="label" label="Ticket" :rules="[rule]" maxlength="40" />
     <v-text-field v-model="serial" label="Serial" maxlength="80" />
     <v-select
@@ -103,14 +104,10 @@ const past = computed(() =>
       </ul>
     </details>
     <template #acts>
-      <v-btn class="act-button primary" type="submit" variant="text" :disabled="!isChanged">Keep it</v-btn>
-      <v-btn class="act-button" variant="text" @click="open = false">Leave it</v-btn>
-      <v-btn
-        class="act-button"
-        variant="text"
-        data-testid="withdraw"
-        @click="(emit('withdraw', asked), (open = false))"
-        >{{ asked.label }} was made by mistake: withdraw it</v-btn
+      <ActButton primary type="submit" :disabled="!isChanged">Keep it</ActButton>
+      <ActButton @click="open = false">Cancel</ActButton>
+      <ActButton data-testid="withdraw" @click="(emit('withdraw', asked), (open = false))"
+        >{{ asked.label }} was made by mistake: withdraw it</ActButton
       >
     </template>
   </AskDialog>

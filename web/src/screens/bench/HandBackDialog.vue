@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { UnitSummary } from '@bemtor/core';
 import { ref, watch } from 'vue';
-import AskDialog from '../../components/AskDialog.vue';
+import AskDialog from '../../kit/AskDialog.vue';
 import HandBackPaper from '../../papers/HandBackPaper.vue';
+import ActButton from '../../kit/ActButton.vue';
 
 /** Asked before a unit leaves the bench: which one, and what that means. */
 const open = defineModel<boolean>({ required: true });
@@ -29,10 +30,10 @@ watch(open, (now) => now && (asked.value = props.unit));
     </p>
     <p><HandBackPaper :unit-id="asked.id" :label="asked.label" /></p>
     <template #acts>
-      <v-btn ref="yes" class="act-button primary" variant="text" type="submit" data-testid="hand-back"
-        >Hand back {{ asked.label }}</v-btn
+      <ActButton ref="yes" primary type="submit" data-testid="hand-back"
+        >Hand back {{ asked.label }}</ActButton
       >
-      <v-btn class="act-button" variant="text" @click="open = false">Keep it here</v-btn>
+      <ActButton @click="open = false">Keep it here</ActButton>
     </template>
   </AskDialog>
 </template>

@@ -5,6 +5,9 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { read } from '../../api/client.ts';
 import { askShop, saidHere, type Outcome } from '../../api/shopLog.ts';
 import { modelHere } from '../../api/unitsHere.ts';
+import ActButton from '../../kit/ActButton.vue';
+import AskDialog from '../../kit/AskDialog.vue';
+import TextField from '../../kit/TextField.vue';
 
 /** A unit arrives: its ticket number and its model, known or new; everything else is asked at intake. */
 const open = defineModel<boolean>({ required: true });
@@ -38,14 +41,23 @@ const madeHere = (known: readonly ModelSummary[]): ModelSummary[] =>
       : [],
   );
 const isNew = computed(() => code.value === 'new');
-const complete = computed(
-  () =>
-    label.value.trim() !== '' &&
-    (isNew.value ? Object.values(fresh.value).every((value) => value.trim() !== '') : code.value !== null),
-);
+const choices = computed(() => [
+  ...models.value.map((model) => ({
+    value: model.code,
+    title: `${model.maker} ${model.name}, ${model.code}${model.revision === null ? ', not recorded' : ''}`,
+  })),
+  { value: 'new', title: 'new to the shop …' },
+]);
+/** What is still missing before it can be taken down. */
+const why = computed(() => {
+  if (label.value.trim() === '') return 'Still needed: the ticket';
+  if (code.value === null) return 'Still needed: the model';
+  const empty = isNew.value && Object.entries(fresh.value).find(([, value]) => value.trim() === '');
+  return empty ? `Still needed: the ${empty[0]} of the model` : null;
+});
 
 async function arrive(): Promise<void> {
-  if (!complete.value || busy.value) return;
+  if (why.value || busy.value) return;
   busy.value = true;
   fault.value = null;
   try {
@@ -70,73 +82,34 @@ async function accepted(telling: Promise<Outcome>): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="620">
-    <form class="card arrives" data-testid="new-unit" @submit.prevent="arrive">
-      <h2>A unit arrives</h2>
-      <label>Ticket <input v-model="label" autofocus maxlength="40" placeholder="SK-0416" /></label>
-      <label
-        >Model
-        <select v-model="code">
-          <option :value="null" disabled>choose</option>
-          <option v-for="model in models" :key="model.code" :value="model.code">
-            {{ model.maker }} {{ model.name }}, {{ model.code
-            }}{{ model.revision === null ? ', not recorded' : '' }}
-          </option>
-          <option value="new">new to the shop …</option>
-        </select>
-      </label>
-      <div v-if="isNew" class="fresh">
-        <label>Maker <input v-model="fresh.maker" maxlength="80" /></label>
-        <label>Name <input v-model="fresh.name" maxlength="80" /></label>
-        <label>Code on the label <input v-model="fresh.code" class="mono" maxlength="40" /></label>
-        <label
-          >Form
-          <select v-model="fresh.form">
-            <option v-for="form in forms" :key="form" :value="form">{{ form }}</option>
-          </select>
-        </label>
-      </div>
-      <p v-if="fault" class="stop" role="alert">{{ fault }}</p>
-      <div class="acts">
-        <button class="act-button primary" type="submit" :disabled="!complete || busy">To intake</button>
-        <button class="act-button" type="button" @click="open = false">Leave it</button>
-      </div>
-    </form>
-  </v-dialog>
+  <AskDialog v-model="open" title="A unit arrives" :width="620" data-testid="new-unit" @submit="arrive">
+    <TextField v-model="label" label="Ticket" maxlength="40" placeholder="SK-0416" />
+    <v-autocomplete
+      v-model="code"
+      label="Model"
+      :items="choices"
+      auto-select-first
+      data-testid="new-unit-model"
+      @update:model-value="fault = null"
+    />
+    <div v-if="isNew" class="fresh">
+      <TextField v-model="fresh.maker" label="Maker" maxlength="80" />
+      <TextField v-model="fresh.name" label="Name" maxlength="80" />
+      <TextField v-model="fresh.code" mono label="Code on the label" maxlength="40" />
+      <v-select v-model="fresh.form" label="Form" :items="[...forms]" />
+    </div>
+    <p v-if="fault" class="stop" role="alert">{{ fault }}</p>
+    <template #acts>
+      <ActButton primary type="submit" :unless="busy ? 'It is being taken down' : why">To intake</ActButton>
+      <ActButton @click="open = false">Cancel</ActButton>
+    </template>
+  </AskDialog>
 </template>
 
 <style scoped>
-.arrives {
-  padding: 24px 28px;
-  border-radius: 9px;
-  display: grid;
-  gap: 14px;
-}
-h2 {
-  font: 600 30px/1 var(--label);
-}
-label {
-  display: grid;
-  gap: 4px;
-  font: 600 16px/1.2 var(--label);
-}
-input,
-select {
-  min-height: var(--touch);
-  padding: 0 12px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
-  color: var(--ink);
-  font: 400 18px/1.2 var(--text);
-}
 .fresh {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 12px;
-}
-.acts {
-  display: flex;
   gap: 12px;
 }
 </style>

@@ -4,7 +4,7 @@ import { read } from '../../api/client.ts';
 import { sendLeftovers } from '../../api/leftovers.ts';
 import { askShop, onShopKept, shopItems } from '../../api/shopLog.ts';
 import { benchHere, unitHere, unitOfAnswer, unitTold } from '../../api/unitsHere.ts';
-import { useTold } from '../../composables/useTold.ts';
+import { useTold } from '../../kit/useTold.ts';
 
 interface Page {
   readonly units: UnitSummary[];

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import type { ImportLine } from '@bemtor/core';
-import { computed, nextTick, ref, watch } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
-import { useKeys } from '../../composables/useKeys.ts';
+import { computed, ref } from 'vue';
+import ActButton from '../../kit/ActButton.vue';
+import CommandBar from '../../kit/CommandBar.vue';
+import { useCommands } from '../../kit/useCommands.ts';
+import { useCursor } from '../../kit/useCursor.ts';
 
 /** Line by line: what it says, what was understood; each can be put right or left out before anything is kept. */
 const props = defineProps<{
@@ -13,21 +15,16 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ mend: [at: string, text: string]; leave: [at: string, isLeft: boolean] }>();
 
-const at = ref(0);
+const cursor = useCursor(
+  () => props.lines.length,
+  () => document.querySelector('[data-testid=import-line].here'),
+);
+const { at } = cursor;
 const editing = ref<string | null>(null);
 const text = ref('');
-watch(
-  () => props.lines.length,
-  () => (at.value = Math.min(at.value, Math.max(0, props.lines.length - 1))),
-);
 const current = computed(() => props.lines[at.value] ?? null);
 const isOpen = (line: ImportLine): boolean => line.problem !== null && !props.left.has(line.at);
-function go(place: number): void {
-  at.value = Math.max(0, Math.min(props.lines.length - 1, place));
-  void nextTick(() =>
-    document.querySelector('[data-testid=import-line].here')?.scrollIntoView({ block: 'nearest' }),
-  );
-}
+const go = (place: number): void => cursor.move(place - at.value);
 function nextProblem(): void {
   const later = props.lines.findIndex((line, i) => i > at.value && isOpen(line));
   const place = later >= 0 ? later : props.lines.findIndex(isOpen);
@@ -45,21 +42,21 @@ function keep(): void {
 const leave = (line: ImportLine | null): void => {
   if (line) emit('leave', line.at, !props.left.has(line.at));
 };
-useKeys(() => ({
-  ArrowDown: () => go(at.value + 1),
-  ArrowUp: () => go(at.value - 1),
-  n: nextProblem,
-  e: () => edit(current.value),
-  Enter: () => edit(current.value),
-  x: () => leave(current.value),
-}));
+const { commands } = useCommands(() => [
+  ...cursor.arrows('line'),
+  { id: 'problem', keys: ['n'], words: 'next to look at', run: nextProblem },
+  { id: 'mend', keys: ['e', 'Enter'], words: 'put right', run: () => edit(current.value) },
+  {
+    id: 'leave',
+    keys: ['x'],
+    words: current.value && props.left.has(current.value.at) ? 'take in again' : 'leave out',
+    run: () => leave(current.value),
+  },
+]);
 </script>
 
 <template>
-  <p class="keys">
-    <KeyHint name="N" /> next to look at <KeyHint name="E" /> put right <KeyHint name="X" /> leave out, or
-    take in again
-  </p>
+  <CommandBar :commands="commands" arrows="choose" />
   <ol class="lines" aria-label="What was understood">
     <li
       v-for="(line, i) in lines"
@@ -86,15 +83,14 @@ useKeys(() => ({
         <p class="soft">{{ wordsOf(line).join(' · ') }}</p>
       </div>
       <span class="acts">
-        <v-btn class="small" variant="text" :aria-label="`Put ${line.at} right`" @click="(go(i), edit(line))"
-          >put right</v-btn
+        <ActButton quiet :aria-label="`Put ${line.at} right`" @click="(go(i), edit(line))"
+          >put right</ActButton
         >
-        <v-btn
-          class="small"
-          variant="text"
+        <ActButton
+          quiet
           :aria-label="left.has(line.at) ? `Take ${line.at} in` : `Leave ${line.at} out`"
           @click="(go(i), leave(line))"
-          >{{ left.has(line.at) ? 'take in' : 'leave out' }}</v-btn
+          >{{ left.has(line.at) ? 'take in' : 'leave out' }}</ActButton
         >
       </span>
     </li>
@@ -102,9 +98,6 @@ useKeys(() => ({
 </template>
 
 <style scoped>
-.keys {
-  color: var(--ink-soft);
-}
 .lines {
   border-top: 1px solid var(--card-line);
 }
@@ -148,10 +141,6 @@ useKeys(() => ({
 .acts {
   display: flex;
   gap: 10px;
-}
-.small {
-  min-height: var(--touch);
-  text-decoration: underline;
 }
 @media (max-width: 600px) {
   .line {

@@ -2,16 +2,17 @@
 import { forms, type CsvMapping } from '@bemtor/core';
 import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import KeyHint from '../../components/KeyHint.vue';
-import TellBar from '../../components/TellBar.vue';
-import { useKeys } from '../../composables/useKeys.ts';
-import { useTold } from '../../composables/useTold.ts';
+import TellBar from '../../kit/TellBar.vue';
+import { useTold } from '../../kit/useTold.ts';
 import { useShop } from '../../stores/shop.ts';
 import { useModels } from '../models/useModels.ts';
 import ColumnMapping from './ColumnMapping.vue';
 import ImportLines from './ImportLines.vue';
 import { useAccept } from './useAccept.ts';
 import { useImport } from './useImport.ts';
+import ActButton from '../../kit/ActButton.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 
 /** A guide from elsewhere: read, looked at line by line, put right, and only then taken in. */
 const router = useRouter();
@@ -62,13 +63,30 @@ async function accept(): Promise<void> {
 }
 const accepted = ref<string | null>(null);
 const remap = (mapping: CsvMapping): void => void incoming.remap(mapping);
-useKeys(() => ({
-  Escape: incoming.close,
-  ...(read.value ? { p: () => void accept() } : {}),
-  ...(accepted.value && !read.value
-    ? { o: () => void router.push(`/models/${encodeURIComponent(accepted.value ?? '')}`) }
-    : {}),
-}));
+const { command } = useCommands(() => [
+  {
+    id: 'another',
+    keys: ['Escape'],
+    words: 'another file',
+    when: read.value !== null,
+    run: incoming.close,
+  },
+  {
+    id: 'accept',
+    keys: ['p'],
+    words: acceptWords.value,
+    when: read.value !== null,
+    unless: accepting.busy.value ? 'It is being taken in' : missing.value,
+    run: accept,
+  },
+  {
+    id: 'look',
+    keys: ['o'],
+    words: `look at ${accepted.value}`,
+    when: accepted.value !== null && !read.value,
+    run: () => router.push(`/models/${encodeURIComponent(accepted.value ?? '')}`),
+  },
+]);
 </script>
 
 <template>
@@ -83,16 +101,10 @@ useKeys(() => ({
     >
       <header>
         <h1>Bring a guide in</h1>
-        <v-btn v-if="read" class="act-button" variant="text" @click="incoming.close"
-          ><KeyHint name="Esc" />&nbsp;another file</v-btn
-        >
+        <CommandButton :command="command('another')" />
       </header>
       <TellBar :told="told" />
-      <p v-if="accepted && !read">
-        <v-btn class="act-button" variant="text" :to="`/models/${encodeURIComponent(accepted)}`"
-          ><KeyHint name="O" />&nbsp;look at {{ accepted }}</v-btn
-        >
-      </p>
+      <p v-if="accepted && !read"><CommandButton :command="command('look')" /></p>
       <p v-if="fault" class="stop" role="alert" data-testid="import-fault">{{ fault }}</p>
       <v-progress-linear v-if="busy" indeterminate color="primary" aria-label="The file is being read" />
       <template v-if="!read">
@@ -102,28 +114,19 @@ useKeys(() => ({
         </p>
         <v-file-input
           label="Choose a file, or drop it here"
-          variant="outlined"
           prepend-icon=""
-          hide-details
           :model-value="null"
           data-testid="import-file"
           @update:model-value="onFiles"
         />
-        <v-textarea
-          v-model="pasted"
-          label="Or paste text"
-          variant="outlined"
-          rows="8"
-          hide-details
-          data-testid="import-text"
-        />
-        <v-btn
-          class="act-button primary read"
-          variant="text"
+        <v-textarea v-model="pasted" label="Or paste text" rows="8" data-testid="import-text" />
+        <ActButton
+          primary
+          class="read"
           :disabled="pasted.trim() === ''"
           data-testid="import-read"
           @click="incoming.openText(pasted)"
-          >Read it</v-btn
+          >Read it</ActButton
         >
       </template>
       <template v-else>
@@ -160,15 +163,12 @@ useKeys(() => ({
           v-model="names.code"
           label="Code of the model"
           :items="models.filter(({ mergedInto }) => mergedInto === null).map(({ code }) => code)"
-          variant="outlined"
-          density="comfortable"
-          hide-details
           data-testid="import-code"
         />
         <template v-if="!known">
           <v-text-field v-model="names.maker" label="Maker" maxlength="80" data-testid="import-maker" />
           <v-text-field v-model="names.name" label="Name" maxlength="80" data-testid="import-name" />
-          <v-select v-model="names.form" label="Form" :items="forms" density="comfortable" />
+          <v-select v-model="names.form" label="Form" :items="forms" />
         </template>
         <p v-else class="soft">{{ known.maker }} {{ known.name }}, {{ known.form }}</p>
       </div>
@@ -179,14 +179,7 @@ useKeys(() => ({
         </ul>
       </template>
       <p v-if="accepting.fault.value" class="stop" role="alert">{{ accepting.fault.value }}</p>
-      <v-btn
-        class="act-button primary accept"
-        variant="text"
-        :disabled="missing !== null || accepting.busy.value"
-        data-testid="import-accept"
-        @click="accept"
-        ><KeyHint v-if="!missing" name="P" />&nbsp;{{ acceptWords }}</v-btn
-      >
+      <CommandButton primary class="accept" :command="command('accept')" data-testid="import-accept" />
     </aside>
   </div>
 </template>
@@ -261,11 +254,6 @@ h3 {
 .accept {
   margin-top: auto;
   flex: none;
-  height: auto;
-  padding-block: 10px;
-}
-.accept :deep(.v-btn__content) {
-  white-space: normal;
 }
 @media (max-width: 900px) {
   .import {

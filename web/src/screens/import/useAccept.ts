@@ -2,7 +2,7 @@ import { toldBetween, type Imported, type Model, type ModelSummary, type Sequenc
 import { ref } from 'vue';
 import { problemWords } from '../../api/client.ts';
 import { askShop } from '../../api/shopLog.ts';
-import type { Tell } from '../../composables/useTold.ts';
+import type { Tell } from '../../kit/useTold.ts';
 import { queuePicture } from '../../pictures/pictureQueue.ts';
 
 interface Accepted {

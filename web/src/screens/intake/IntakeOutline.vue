@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { markKinds, markWords, type Intake, type MarkKind } from '@bemtor/core';
 import { computed, ref } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
-import { useKeys } from '../../composables/useKeys.ts';
+import KeyHint from '../../kit/KeyHint.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
+import TileButton from '../../kit/TileButton.vue';
 
 /** The condition on arrival: kinds of marks to tap onto the outline, or to place with the arrow keys. */
 const props = defineProps<{
@@ -53,15 +55,34 @@ function move(x: number, y: number): void {
   };
 }
 const flip = () => (face.value = face.value === 'top' ? 'bottom' : 'top');
-useKeys(() => ({
-  ...Object.fromEntries(markKinds.map((one, i) => [String(i + 1), () => (kind.value = one)])),
-  ArrowLeft: () => move(-short, 0),
-  ArrowRight: () => move(short, 0),
-  ArrowUp: () => move(0, -short),
-  ArrowDown: () => move(0, short),
-  Enter: () => place(cross.value.x, cross.value.y),
-  f: flip,
-}));
+const nudges = {
+  ArrowLeft: [-short, 0],
+  ArrowRight: [short, 0],
+  ArrowUp: [0, -short],
+  ArrowDown: [0, short],
+};
+const { command } = useCommands(() => [
+  ...markKinds.map((one, i) => ({
+    id: one,
+    keys: [String(i + 1)],
+    words: markWords[one],
+    more: `mark: ${markWords[one].toLowerCase()}`,
+    run: () => (kind.value = one),
+  })),
+  ...Object.entries(nudges).map(([key, [x = 0, y = 0]]) => ({
+    id: key,
+    keys: [key],
+    words: 'move the cross',
+    run: () => move(x, y),
+  })),
+  {
+    id: 'mark',
+    keys: ['Enter'],
+    words: 'mark this place, or take the mark off',
+    run: () => place(cross.value.x, cross.value.y),
+  },
+  { id: 'flip', keys: ['f'], words: 'turn over', run: flip },
+]);
 const count = (of: MarkKind): number => props.marks.filter((mark) => mark.kind === of).length;
 </script>
 
@@ -69,7 +90,7 @@ const count = (of: MarkKind): number => props.marks.filter((mark) => mark.kind =
   <section class="outline" aria-label="Condition on arrival">
     <div class="head">
       <h2 class="label">Condition on arrival, {{ face }} up</h2>
-      <button class="flip" @click="flip"><KeyHint name="F" /> turn over</button>
+      <CommandButton quiet :command="command('flip')" />
     </div>
     <svg
       :viewBox="`0 0 ${outline.width} ${outline.depth}`"
@@ -114,10 +135,10 @@ const count = (of: MarkKind): number => props.marks.filter((mark) => mark.kind =
     </svg>
     <ul class="kinds">
       <li v-for="(one, i) in markKinds" :key="one">
-        <button :class="{ on: one === kind }" :aria-pressed="one === kind" @click="kind = one">
+        <TileButton :class="{ on: one === kind }" :aria-pressed="one === kind" @click="kind = one">
           <KeyHint :name="String(i + 1)" /> {{ markWords[one] }}
           <strong v-if="count(one) > 0">{{ count(one) }}</strong>
-        </button>
+        </TileButton>
       </li>
     </ul>
     <p class="hint">
@@ -136,10 +157,6 @@ const count = (of: MarkKind): number => props.marks.filter((mark) => mark.kind =
   display: flex;
   justify-content: space-between;
   align-items: center;
-}
-.flip {
-  min-height: 44px;
-  color: var(--soft-on-mat);
 }
 svg {
   max-width: 100%;
@@ -186,16 +203,10 @@ rect {
   gap: 4px 6px;
 }
 .kinds button {
-  display: flex;
-  gap: 8px;
-  align-items: center;
   width: 100%;
-  min-height: 44px;
   padding: 0 8px;
-  text-align: left;
   line-height: 1.15;
   border: 1.5px solid transparent;
-  border-radius: var(--radius);
 }
 .kinds .on {
   border-color: var(--copper-mat);

@@ -4,21 +4,23 @@ import {
   afterWords,
   symptoms,
   usualOutline,
-  type Intake,
   type Measures,
   type RankedTarget,
   type SymptomId,
 } from '@bemtor/core';
 import { computed, reactive } from 'vue';
 import { useRouter } from 'vue-router';
-import EmptyState from '../../components/EmptyState.vue';
-import HeldField from '../../components/HeldField.vue';
+import EmptyState from '../../kit/EmptyState.vue';
+import HeldField from '../../kit/HeldField.vue';
 import RefusedEvents from '../../components/RefusedEvents.vue';
 import IntakeOutline from './IntakeOutline.vue';
 import { measureFields, readMeasure } from './measures.ts';
 import TriagePanel from './TriagePanel.vue';
 import { rememberPurpose } from '../route/usePurpose.ts';
 import { useIntake } from './useIntake.ts';
+import ActButton from '../../kit/ActButton.vue';
+import ChoiceRow from '../../kit/ChoiceRow.vue';
+import TextField from '../../kit/TextField.vue';
 
 /** A unit as it arrives: what it is, what the owner says, what can be seen and measured, and what that points to. */
 const props = defineProps<{ unitId: string }>();
@@ -63,17 +65,17 @@ function route({ part, kind, act }: RankedTarget): void {
   } else void router.push({ path: `/unit/${props.unitId}/recorder`, query: { towards: part ?? kind } });
 }
 const stateWords = computed(
-  () => ({ kept: 'kept', waiting: 'waits for the server', refused: 'not kept' })[state.value],
+  () =>
+    ({ kept: 'Saved', waiting: 'Not saved yet: the server does not answer', refused: 'Not saved' })[
+      state.value
+    ],
 );
-const setAfter = (event: Event) =>
-  change({ after: (event.target as HTMLSelectElement).value as Intake['after'] });
-const setPowered = (event: Event) => change({ powered: (event.target as HTMLInputElement).checked });
-const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
+const notKnown = { value: null, words: 'not known yet' };
 </script>
 
 <template>
   <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"
-    ><router-link class="act-button" to="/">To the bench</router-link></EmptyState
+    ><ActButton to="/">To the bench</ActButton></EmptyState
   >
   <div v-else-if="unit && draft" class="intake">
     <div class="mat-bound left">
@@ -96,66 +98,52 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement).val
         :items="refused"
         :label-of="() => unit?.label ?? ''"
       />
-      <label class="words"
-        >The owner’s words
-        <textarea v-model="draft.complaint" rows="2" maxlength="2000" data-testid="complaint" />
-      </label>
+      <v-textarea
+        v-model="draft.complaint"
+        label="The owner’s words"
+        maxlength="2000"
+        data-testid="complaint"
+      />
       <div class="pair">
-        <label>Serial <input v-model="draft.serial" class="mono" maxlength="80" /></label>
-        <label>Where it lies <input v-model="draft.place" maxlength="80" /></label>
+        <TextField v-model="draft.serial" mono label="Serial" maxlength="80" data-testid="serial" />
+        <TextField v-model="draft.place" label="Location" maxlength="80" data-testid="location" />
       </div>
-      <fieldset v-for="option in options" :key="option.key" class="option">
-        <legend>{{ option.label }}</legend>
-        <button
-          v-for="value in option.values"
-          :key="value"
-          :aria-pressed="draft.configuration[option.key] === value"
-          @click="setOption(option.key, value)"
-        >
-          {{ value }}
-        </button>
-        <button
-          class="unknown"
-          :aria-pressed="draft.configuration[option.key] === undefined"
-          @click="setOption(option.key, null)"
-        >
-          not known yet
-        </button>
-      </fieldset>
-      <fieldset class="signs">
-        <legend>What is wrong</legend>
-        <button
-          v-for="{ id, words } in symptoms"
-          :key="id"
-          :aria-pressed="draft.intake.symptoms.includes(id)"
-          :data-testid="`symptom-${id}`"
-          @click="toggle(id)"
-        >
-          {{ words }}
-        </button>
-      </fieldset>
+      <ChoiceRow
+        v-for="option in options"
+        :key="option.key"
+        :label="option.label"
+        :choices="[...option.values.map((value) => ({ value, words: value })), notKnown]"
+        :chosen="draft.configuration[option.key] ?? null"
+        @choose="setOption(option.key, $event)"
+      />
+      <ChoiceRow
+        label="What is wrong"
+        :choices="symptoms.map(({ id, words }) => ({ value: id, words, testid: `symptom-${id}` }))"
+        :chosen="draft.intake.symptoms"
+        @choose="toggle"
+      />
       <div class="pair">
-        <label
-          >Since
-          <select :value="draft.intake.after" @change="setAfter">
-            <option v-for="one in afterwards" :key="one" :value="one">{{ afterWords[one] }}</option>
-          </select>
-        </label>
-        <label class="check"
-          ><input type="checkbox" :checked="draft.intake.powered" @change="setPowered" /> It is powered
-          now</label
-        >
-      </div>
-      <label class="words"
-        >Notes
-        <textarea
-          :value="draft.intake.notes"
-          rows="2"
-          maxlength="2000"
-          data-testid="intake-notes"
-          @input="change({ notes: valueOf($event) })"
+        <v-select
+          :model-value="draft.intake.after"
+          label="Since"
+          :items="afterwards.map((value) => ({ value, title: afterWords[value] }))"
+          @update:model-value="change({ after: $event })"
         />
-      </label>
+        <v-checkbox
+          :model-value="draft.intake.powered"
+          label="It is powered now"
+          hide-details
+          color="primary"
+          @update:model-value="change({ powered: $event === true })"
+        />
+      </div>
+      <v-textarea
+        :model-value="draft.intake.notes"
+        label="Notes"
+        maxlength="2000"
+        data-testid="intake-notes"
+        @update:model-value="change({ notes: $event })"
+      />
       <fieldset class="measures">
         <legend>What was measured</legend>
         <HeldField
@@ -212,77 +200,21 @@ h1 {
   margin-left: auto;
   color: var(--ink-soft);
 }
-label,
 legend {
+  margin-bottom: 5px;
   font: 600 16px/1.2 var(--label);
   color: var(--ink-soft);
-}
-label {
-  display: grid;
-  gap: 4px;
-}
-input,
-textarea,
-select {
-  min-height: var(--touch);
-  padding: 8px 12px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
-  color: var(--ink);
-  font: 400 18px/1.3 var(--text);
-}
-input.mono {
-  font-family: var(--mono);
-  font-size: 16px;
 }
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 14px;
 }
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 7px;
-}
-legend {
-  margin-bottom: 5px;
-}
-fieldset button {
-  min-height: 44px;
-  padding: 0 13px;
-  border: 1.5px solid var(--card-line);
-  border-radius: var(--radius);
-  font-size: 16px;
-}
-fieldset button[aria-pressed='true'] {
-  border-color: var(--copper);
-  border-width: 2px;
-  font-weight: 600;
-}
-fieldset .unknown {
-  border-style: dashed;
-  color: var(--ink-soft);
-}
-.check {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  align-self: end;
-  min-height: var(--touch);
-  font-family: var(--text);
-  font-weight: 400;
-  color: var(--ink);
-}
-.check input {
-  min-height: 24px;
-  width: 24px;
-}
 .measures {
+  min-width: 0;
+  margin: 0;
+  padding: 0;
+  border: 0;
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
   gap: 10px 14px;

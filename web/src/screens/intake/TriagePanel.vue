@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { lowerName, partNameOf, type RankedTarget, type Triage, type UnitSummary } from '@bemtor/core';
 import { ago } from '../../composables/format.ts';
+import ActButton from '../../kit/ActButton.vue';
 
 /** What the signs point to: stops first, then what to try without opening, then targets with their reasons. */
 defineProps<{ advice: Triage; earlier: readonly UnitSummary[]; routable: boolean }>();
@@ -35,9 +36,9 @@ const now = new Date();
         <p v-if="target.order.length > 0" class="soft">
           Order: <span class="mono">{{ target.order.join(' or ') }}</span>
         </p>
-        <v-btn variant="text" class="act-button go" @click="$emit('route', target)">{{
+        <ActButton class="go" @click="$emit('route', target)">{{
           target.part && routable ? 'Route' : `Record towards the ${lowerName(partNameOf(target.kind))}`
-        }}</v-btn>
+        }}</ActButton>
       </li>
     </ol>
     <template v-if="earlier.length > 0">

@@ -7,7 +7,7 @@ import { SVGRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
 import { clock } from '../../composables/format.ts';
-import { useThemeChoice } from '../../theme/useTheme.ts';
+import { useThemeChoice } from '../../kit/useTheme.ts';
 import { screwTrouble, slowestSteps } from './insights.ts';
 
 /** Three questions as pictures: are the estimates right, what takes long, where do screws go. */

@@ -5,12 +5,13 @@ import { computed, defineAsyncComponent, onMounted, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router';
 import { read } from '../../api/client.ts';
 import { sendLeftovers } from '../../api/leftovers.ts';
-import EmptyState from '../../components/EmptyState.vue';
-import KeyHint from '../../components/KeyHint.vue';
+import EmptyState from '../../kit/EmptyState.vue';
 import { dayAndTime, duration } from '../../composables/format.ts';
 import { csvType, saveFile } from '../../composables/saveFile.ts';
-import { useKeys } from '../../composables/useKeys.ts';
 import { csvRows, filterJobs, noFilter, partsUsed, perGroup } from './insights.ts';
+import ActButton from '../../kit/ActButton.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 
 const LogCharts = defineAsyncComponent(() => import('./LogCharts.vue'));
 
@@ -45,7 +46,18 @@ async function older(): Promise<void> {
   next.value = value.next ?? null;
 }
 onMounted(load);
-useKeys(() => ({ b: () => void router.push('/'), c: saveCsv, o: () => void older() }));
+const { command } = useCommands(() => [
+  { id: 'bench', keys: ['b'], words: 'to the bench', run: () => router.push('/') },
+  {
+    id: 'csv',
+    keys: ['c'],
+    words: 'save as CSV',
+    more: 'save the jobs shown as a table (CSV)',
+    when: (jobs.value?.length ?? 0) > 0,
+    run: saveCsv,
+  },
+  { id: 'older', keys: ['o'], words: 'older jobs', when: next.value !== null, run: older },
+]);
 
 const models = computed(() => [
   ...new Map((all.value ?? []).map((job) => [job.modelCode, `${job.modelName}, ${job.modelCode}`])),
@@ -70,6 +82,26 @@ const screws = computed(() => closed.value.reduce((sum, job) => sum + job.screws
 const longest = computed(() =>
   Math.max(1, ...(jobs.value ?? []).map((job) => Math.max(job.workedSeconds, job.plannedSeconds))),
 );
+const perPage = 50;
+const headers = [
+  { title: 'Started', value: 'startedAt', sortable: true },
+  { title: 'Unit', value: 'unitLabel', sortable: true },
+  { title: 'What came out', value: 'targets' },
+  { title: 'Worked, against planned', value: 'workedSeconds', sortable: true, minWidth: 220 },
+  { title: 'Screws', value: 'screwsOut', sortable: true },
+  { title: 'Ledger', value: 'balanced' },
+];
+const states = [
+  { value: 'all', title: 'open and closed' },
+  { value: 'closed', title: 'closed' },
+  { value: 'open', title: 'open' },
+  { value: 'unbalanced', title: 'closed, ledger open' },
+];
+const spans = [
+  { value: 0, title: 'all time' },
+  { value: 30, title: '30 days' },
+  { value: 7, title: '7 days' },
+];
 const share = (seconds: number): string => `${Math.max(1, (100 * seconds) / longest.value)}%`;
 
 function ledgerWords(job: JobSummary): string {
@@ -85,14 +117,14 @@ function ledgerWords(job: JobSummary): string {
     v-if="fault"
     title="The logbook cannot be read"
     :text="`${fault}. Nothing is lost; try again in a moment.`"
-    ><button class="act-button" @click="load">Try again</button></EmptyState
+    ><ActButton @click="load">Try again</ActButton></EmptyState
   >
   <EmptyState
     v-else-if="all && all.length === 0"
     title="No job yet"
     text="A job stands here from the moment it is started, with its times and its ledger."
   >
-    <router-link class="act-button primary" to="/">To the bench <KeyHint name="B" /></router-link>
+    <CommandButton primary :command="command('bench')" />
   </EmptyState>
   <section v-else-if="jobs" class="card logbook" aria-label="Logbook">
     <header>
@@ -116,52 +148,46 @@ function ledgerWords(job: JobSummary): string {
         </div>
       </dl>
     </header>
-    <form class="filters" aria-label="Narrow the logbook" @submit.prevent>
-      <input v-model="filter.words" type="search" placeholder="unit, part, remark" aria-label="Words" />
-      <select v-model="filter.model" aria-label="Model">
-        <option value="">all models</option>
-        <option v-for="[code, name] in models" :key="code" :value="code">{{ name }}</option>
-      </select>
-      <select v-model="filter.technician" aria-label="Technician">
-        <option value="">everybody</option>
-        <option v-for="name in technicians" :key="name" :value="name">{{ name }}</option>
-      </select>
-      <select v-model="filter.state" aria-label="State">
-        <option value="all">open and closed</option>
-        <option value="closed">closed</option>
-        <option value="open">open</option>
-        <option value="unbalanced">closed, ledger open</option>
-      </select>
-      <select v-model.number="filter.days" aria-label="Since">
-        <option :value="0">all time</option>
-        <option :value="30">30 days</option>
-        <option :value="7">7 days</option>
-      </select>
-      <button class="act-button" type="button" data-testid="csv" @click="saveCsv">
-        <KeyHint name="C" /> save as CSV
-      </button>
-    </form>
+    <div class="filters" role="search" aria-label="Narrow the logbook">
+      <v-text-field
+        v-model="filter.words"
+        class="words"
+        label="Unit, part, remark"
+        clearable
+        data-testid="log-words"
+        @click:clear="filter.words = ''"
+      />
+      <v-select
+        v-model="filter.model"
+        label="Model"
+        :items="[{ value: '', title: 'all models' }, ...models.map(([value, title]) => ({ value, title }))]"
+      />
+      <v-select
+        v-model="filter.technician"
+        label="Technician"
+        :items="[{ value: '', title: 'everybody' }, ...technicians]"
+      />
+      <v-select v-model="filter.state" label="State" :items="states" data-testid="log-state" />
+      <v-select v-model="filter.days" label="Since" :items="spans" />
+      <CommandButton :command="command('csv')" data-testid="csv" />
+    </div>
     <p v-if="next !== null" class="older">
       The latest {{ all?.length }} jobs.
-      <v-btn class="act-button" variant="text" data-testid="older" @click="older"
-        ><KeyHint name="O" />&nbsp;{{ 'older jobs' }}</v-btn
-      >
+      <CommandButton :command="command('older')" data-testid="older" />
     </p>
     <LogCharts v-if="jobs.length > 0" :jobs="jobs" />
     <p v-else>No job fits these words.</p>
-    <table v-if="jobs.length > 0">
-      <thead>
-        <tr>
-          <th>Started</th>
-          <th>Unit</th>
-          <th>What came out</th>
-          <th class="times">Worked, against planned</th>
-          <th>Screws</th>
-          <th>Ledger</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="job in jobs" :key="job.id" data-testid="job-row">
+    <v-data-table
+      v-if="jobs.length > 0"
+      class="jobs"
+      :headers="headers"
+      :items="[...jobs]"
+      :items-per-page="perPage"
+      :hide-default-footer="jobs.length <= perPage"
+      must-sort
+    >
+      <template #item="{ item: job }">
+        <tr data-testid="job-row">
           <td class="mono">{{ job.startedAt ? dayAndTime(job.startedAt) : '' }}</td>
           <td>
             <router-link :to="`/unit/${job.unitId}/run`" class="unit"
@@ -193,12 +219,12 @@ function ledgerWords(job: JobSummary): string {
             {{ ledgerWords(job) }}<small v-if="job.remark">{{ job.remark }}</small>
           </td>
         </tr>
-      </tbody>
-    </table>
+      </template>
+    </v-data-table>
     <div class="more">
       <section v-for="{ title, rows } in groups" :key="title">
         <h2>{{ title }}</h2>
-        <table>
+        <v-table class="figures" density="compact">
           <thead>
             <tr>
               <th>Name</th>
@@ -217,7 +243,7 @@ function ledgerWords(job: JobSummary): string {
               <td>{{ group.missing || '' }}</td>
             </tr>
           </tbody>
-        </table>
+        </v-table>
       </section>
       <section>
         <h2>Parts used</h2>
@@ -269,14 +295,11 @@ small {
   gap: 8px;
   margin-bottom: 16px;
 }
-.filters input,
-.filters select {
-  min-height: var(--touch);
-  padding: 0 12px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
-  color: var(--ink);
+.filters > * {
+  flex: 1 1 150px;
+}
+.filters .words {
+  flex-basis: 220px;
 }
 .more {
   display: grid;
@@ -294,24 +317,18 @@ h2 {
   padding: 7px 0;
   border-bottom: 1px solid var(--card-line);
 }
-.more td {
-  padding: 7px 12px 7px 0;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
+.jobs,
+.figures {
+  background: none;
   font-size: 16px;
 }
-th {
-  text-align: left;
+.logbook :deep(th) {
+  padding-inline: 0 12px;
   font: 600 14px/1.2 var(--label);
   color: var(--ink-soft);
-  border-bottom: 1.5px solid var(--ink);
-  padding: 6px 12px 6px 0;
 }
-td {
-  padding: 12px 12px 12px 0;
-  border-bottom: 1px solid var(--card-line);
+.logbook :deep(td) {
+  padding: 10px 12px 10px 0;
   vertical-align: top;
 }
 .mono {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { partNameOf, screwWords, type MatGroup } from '@bemtor/core';
+import TileButton from '../../kit/TileButton.vue';
 
 /** The groups of screws with their letters, and how many of each are placed. */
 defineProps<{ groups: readonly MatGroup[]; current: MatGroup | null }>();
@@ -9,7 +10,7 @@ defineEmits<{ choose: [group: MatGroup] }>();
 <template>
   <aside class="list" aria-label="Groups of screws">
     <h2 class="label">Screws, by group</h2>
-    <button
+    <TileButton
       v-for="group in groups"
       :key="`${group.line}/${group.entry}`"
       class="group"
@@ -26,7 +27,7 @@ defineEmits<{ choose: [group: MatGroup] }>();
       <span class="placed" :class="{ all: group.points.length === group.count }"
         >{{ group.points.length }}/{{ group.count }}</span
       >
-    </button>
+    </TileButton>
   </aside>
 </template>
 

@@ -11,11 +11,12 @@ import {
   type PaperSize,
 } from '@bemtor/core';
 import { computed, ref } from 'vue';
-import AskDialog from '../../components/AskDialog.vue';
+import AskDialog from '../../kit/AskDialog.vue';
 import { saveFile } from '../../composables/saveFile.ts';
 import OutlineFields from '../models/OutlineFields.vue';
 import { sayOfModel } from '../models/tellModel.ts';
 import { usePaper } from '../../papers/usePaper.ts';
+import ActButton from '../../kit/ActButton.vue';
 
 /** The mat on paper: at true size on sheets to be joined, or smaller on one. A model without measures is asked for them. */
 const open = defineModel<boolean>({ required: true });
@@ -77,7 +78,7 @@ async function measuredNow(outline: Outline): Promise<string | null> {
 </script>
 
 <template>
-  <AskDialog v-model="open" role="group" title="The mat on paper" @submit="print">
+  <AskDialog v-model="open" title="The mat on paper" @submit="print">
     <template v-if="!outline">
       <p>Nobody has measured the {{ model.name }} yet. Measure it closed, as it lies on the bench.</p>
       <OutlineFields v-model="measured" />
@@ -97,15 +98,10 @@ async function measuredNow(outline: Outline): Promise<string | null> {
     <v-progress-linear v-if="making" indeterminate color="primary" aria-label="The PDF is being made" />
     <p role="status" data-testid="mat-told">{{ fault ?? paperFault ?? told }}</p>
     <template #acts>
-      <v-btn
-        class="act-button primary"
-        variant="text"
-        type="submit"
-        :disabled="!measured || making"
-        data-testid="mat-print"
-        >{{ measured ? `PDF of the ${face}` : 'PDF: width and depth are missing' }}</v-btn
-      >
-      <v-btn class="act-button" variant="text" @click="open = false">Close</v-btn>
+      <ActButton primary type="submit" :disabled="!measured || making" data-testid="mat-print">{{
+        measured ? `PDF of the ${face}` : 'PDF: width and depth are missing'
+      }}</ActButton>
+      <ActButton @click="open = false">Close</ActButton>
     </template>
   </AskDialog>
 </template>

@@ -2,6 +2,8 @@
 import type { MatGroup } from '@bemtor/core';
 import { computed, ref, watch } from 'vue';
 import { smallPicture, wholePicture } from '../../pictures/pictures.ts';
+import TileButton from '../../kit/TileButton.vue';
+import TapPicture from '../../kit/TapPicture.vue';
 
 /** The pictures of a group's line; a tap ties the point chosen on the mat to that place. */
 const props = defineProps<{ group: MatGroup; selected: number | null }>();
@@ -17,18 +19,22 @@ watch(
 );
 const ties = computed(() => props.group.ties.filter((tie) => tie.picture === picture.value));
 
-function tap(event: MouseEvent): void {
-  const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
-  if (!picture.value || props.selected === null) return;
-  emit('tie', picture.value, (event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height);
+function tap(x: number, y: number): void {
+  if (picture.value && props.selected !== null) emit('tie', picture.value, x, y);
 }
 </script>
 
 <template>
   <aside class="panel" aria-label="Pictures">
     <h2 class="label">Pictures</h2>
-    <div class="photo" data-testid="mat-picture" @click="tap">
-      <img v-if="picture" :src="wholePicture(picture)" alt="Picture of this line" />
+    <TapPicture
+      v-if="picture"
+      class="photo"
+      :src="wholePicture(picture)"
+      about="Picture of this line"
+      data-testid="mat-picture"
+      @tap="tap"
+    >
       <span
         v-for="each in ties"
         :key="`${each.entry}/${each.n}`"
@@ -37,7 +43,7 @@ function tap(event: MouseEvent): void {
         data-testid="picture-tie"
         >{{ each.n }}</span
       >
-    </div>
+    </TapPicture>
     <p class="soft">
       {{
         selected === null
@@ -46,7 +52,7 @@ function tap(event: MouseEvent): void {
       }}
     </p>
     <div class="strip">
-      <button
+      <TileButton
         v-for="id in group.pictures"
         :key="id"
         :aria-pressed="id === picture"
@@ -54,7 +60,7 @@ function tap(event: MouseEvent): void {
         @click="picture = id"
       >
         <img :src="smallPicture(id)" alt="" />
-      </button>
+      </TileButton>
     </div>
   </aside>
 </template>
@@ -68,15 +74,6 @@ function tap(event: MouseEvent): void {
 .soft {
   font-size: 15px;
   color: var(--soft-on-mat);
-}
-.photo {
-  position: relative;
-  cursor: crosshair;
-}
-.photo img {
-  width: 100%;
-  display: block;
-  border-radius: var(--radius);
 }
 .dot {
   position: absolute;

@@ -14,10 +14,8 @@ import {
 } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
-import EmptyState from '../../components/EmptyState.vue';
-import KeyHint from '../../components/KeyHint.vue';
+import EmptyState from '../../kit/EmptyState.vue';
 import ServerState from '../../components/ServerState.vue';
-import { useKeys } from '../../composables/useKeys.ts';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 import { useRecording } from '../../stores/recording.ts';
 import { useUnit } from '../../stores/unit.ts';
@@ -25,6 +23,9 @@ import MatGroupList from './MatGroupList.vue';
 import MatPaper from './MatPaper.vue';
 import MatPictures from './MatPictures.vue';
 import MatSheet from './MatSheet.vue';
+import ActButton from '../../kit/ActButton.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 
 const props = defineProps<{ unitId: string }>();
 const store = useUnit();
@@ -114,8 +115,7 @@ function remove(): void {
   change(points.value.filter(({ n }) => n !== (selected.value ?? points.value.length)));
   selected.value = null;
 }
-function push(x: number, y: number, event: KeyboardEvent): void {
-  const step = event.shiftKey ? 10 : 1;
+function push(x: number, y: number, step: number): void {
   const by = { x: x * step, y: y * step };
   if (selected.value === null) return add({ x: size.value.width / 2, y: size.value.depth / 2 });
   change(
@@ -142,40 +142,79 @@ function tie(picture: string, x: number, y: number): void {
     void recording.tie(line, current.value.entry, selected.value, picture, x, y);
 }
 
-useKeys(() => ({
-  ArrowLeft: (event) => push(-1, 0, event),
-  ArrowRight: (event) => push(1, 0, event),
-  ArrowUp: (event) => push(0, -1, event),
-  ArrowDown: (event) => push(0, 1, event),
-  s: nextPoint,
-  PageDown: () => step(1),
-  PageUp: () => step(-1),
-  n: () => add({ x: size.value.width / 2, y: size.value.depth / 2 }),
-  f: () => spread('far'),
-  b: () => spread('near'),
-  l: () => spread('left'),
-  r: () => spread('right'),
-  m: mirror,
-  t: () => (chosenFace.value = face.value === 'top' ? 'bottom' : 'top'),
-  x: () => (chosenOrder.value = order.value === 'cross' ? null : 'cross'),
-  Delete: remove,
-  Backspace: remove,
-  p: () => (onPaper.value = true),
-}));
+const nudges = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+const { command } = useCommands(() => [
+  ...Object.entries(nudges).flatMap(([key, [x = 0, y = 0]]) =>
+    [1, 10].map((mm) => ({
+      id: `${key} ${mm}`,
+      keys: [mm === 1 ? key : `Shift+${key}`],
+      words: `move the point by ${mm} mm`,
+      when: editable.value,
+      run: () => push(x, y, mm),
+    })),
+  ),
+  { id: 'point', keys: ['s'], words: 'next point', run: nextPoint },
+  { id: 'next', keys: ['PageDown'], words: 'next group', run: () => step(1) },
+  { id: 'previous', keys: ['PageUp'], words: 'previous group', run: () => step(-1) },
+  {
+    id: 'new',
+    keys: ['n'],
+    words: 'new point',
+    when: editable.value,
+    unless:
+      points.value.length >= (current.value?.count ?? 0) ? 'Every screw of this group has its point' : null,
+    run: () => add({ x: size.value.width / 2, y: size.value.depth / 2 }),
+  },
+  ...edges.map(([key, edge, words]) => ({
+    id: edge,
+    keys: [key],
+    words,
+    more: `spread the rest along the ${words} edge`,
+    when: editable.value,
+    run: () => spread(edge),
+  })),
+  { id: 'mirror', keys: ['m'], words: 'mirror', when: editable.value, run: mirror },
+  {
+    id: 'remove',
+    keys: ['Delete', 'Backspace'],
+    words: 'take out',
+    when: editable.value,
+    unless: points.value.length === 0 ? 'There is no point to take out' : null,
+    run: remove,
+  },
+  {
+    id: 'face',
+    keys: ['t'],
+    words: `${face.value} up`,
+    more: 'the other side',
+    run: () => (chosenFace.value = face.value === 'top' ? 'bottom' : 'top'),
+  },
+  {
+    id: 'cross',
+    keys: ['x'],
+    words: 'crosswise',
+    run: () => (chosenOrder.value = order.value === 'cross' ? null : 'cross'),
+  },
+  { id: 'paper', keys: ['p'], words: 'on paper', run: () => (onPaper.value = true) },
+]);
+const edges = [
+  ['f', 'far', 'far'],
+  ['b', 'near', 'near'],
+  ['l', 'left', 'left'],
+  ['r', 'right', 'right'],
+] as const;
 const onPaper = ref(false);
 </script>
 
 <template>
   <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"
-    ><router-link class="act-button" to="/">To the bench</router-link></EmptyState
+    ><ActButton to="/">To the bench</ActButton></EmptyState
   >
   <EmptyState
     v-else-if="ready && groups.length === 0"
     title="No screws yet"
     text="Each group of screws that is recorded gets its place on the outline here. Record the first one."
-    ><router-link class="act-button primary" :to="`/unit/${unitId}/recorder`"
-      >To the Recorder</router-link
-    ></EmptyState
+    ><ActButton primary :to="`/unit/${unitId}/recorder`">To the Recorder</ActButton></EmptyState
   >
   <div v-else class="mat">
     <MatGroupList
@@ -189,19 +228,9 @@ const onPaper = ref(false);
         <ScrewGlyph :drive="current.screw.drive" :size="28" />
         <strong>{{ current.letter }} · {{ current.part ? lowerName(partNameOf(current.part)) : '' }}</strong>
         <span data-testid="mat-placed">{{ points.length }} of {{ current.count }} placed</span>
-        <button class="tool" @click="chosenFace = face === 'top' ? 'bottom' : 'top'">
-          <KeyHint name="T" /> {{ face }} up
-        </button>
-        <button
-          class="tool"
-          :aria-pressed="order === 'cross'"
-          @click="chosenOrder = order === 'cross' ? null : 'cross'"
-        >
-          <KeyHint name="X" /> crosswise
-        </button>
-        <v-btn class="tool" variant="text" data-testid="mat-paper" @click="onPaper = true"
-          ><KeyHint name="P" /> on paper</v-btn
-        >
+        <CommandButton :command="command('face')" />
+        <CommandButton :aria-pressed="order === 'cross'" :command="command('cross')" />
+        <CommandButton :command="command('paper')" data-testid="mat-paper" />
       </header>
       <ServerState class="away" :away="recording.stream.away.value" :waiting="0" />
       <div class="paper">
@@ -217,35 +246,13 @@ const onPaper = ref(false);
         />
       </div>
       <footer v-if="editable">
-        <button
-          class="tool"
-          :disabled="points.length >= (current?.count ?? 0)"
-          @click="add({ x: size.width / 2, y: size.depth / 2 })"
-        >
-          <KeyHint name="N" /> new point
-        </button>
+        <CommandButton :command="command('new')" />
         <span class="soft">spread the rest along</span>
-        <button
-          v-for="[key, edge, words] in [
-            ['F', 'far', 'far'],
-            ['B', 'near', 'near'],
-            ['L', 'left', 'left'],
-            ['R', 'right', 'right'],
-          ] as const"
-          :key="edge"
-          class="tool"
-          @click="spread(edge)"
-        >
-          <KeyHint :name="key" /> {{ words }}
-        </button>
-        <button class="tool" @click="mirror"><KeyHint name="M" /> mirror</button>
-        <button class="tool" :disabled="points.length === 0" @click="remove">
-          <KeyHint name="Del" /> take out
-        </button>
-        <span class="soft"
-          ><KeyHint name="S" /> next point <KeyHint name="←→↑↓" /> move it <KeyHint name="PgDn" /> next
-          group</span
-        >
+        <CommandButton v-for="[, edge] in edges" :key="edge" :command="command(edge)" />
+        <CommandButton :command="command('mirror')" />
+        <CommandButton :command="command('remove')" />
+        <CommandButton quiet :command="command('point')" />
+        <CommandButton quiet :command="command('next')" />
       </footer>
       <p v-else class="soft read">
         From the published sequence. Points are placed where the model is recorded.
@@ -305,21 +312,6 @@ footer {
 }
 header strong {
   font: 600 22px/1.2 var(--label);
-}
-.tool {
-  display: inline-flex;
-  align-items: center;
-  gap: 6px;
-  min-height: 44px;
-  padding: 0 10px;
-  border: 1.5px solid var(--card-line);
-  border-radius: var(--radius);
-}
-.tool[aria-pressed='true'] {
-  border-color: var(--copper);
-}
-.tool:disabled {
-  opacity: 0.45;
 }
 .paper {
   flex: 1;

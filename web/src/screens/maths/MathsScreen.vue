@@ -4,12 +4,13 @@ import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRoute } from 'vue-router';
 import { read } from '../../api/client.ts';
-import KeyHint from '../../components/KeyHint.vue';
-import { useKeys } from '../../composables/useKeys.ts';
 import { useUnit } from '../../stores/unit.ts';
 import InstrumentFields from './InstrumentFields.vue';
 import InstrumentFace from './InstrumentFace.vue';
 import { instruments, useMaths } from './useMaths.ts';
+import TileButton from '../../kit/TileButton.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 
 /** A set of instruments: what is measured at the left, what it means at the right, with the working. */
 const { at, instrument, typed, faults, reading, set, fill, clear } = useMaths();
@@ -89,25 +90,34 @@ async function sendToNotes(): Promise<void> {
   });
   told.value = fault ?? `In the notes of ${unit.value.label}: ${line}`;
 }
-const choose = (event: Event): void => void store.load((event.target as HTMLSelectElement).value);
+const choose = (id: string): void => void store.load(id);
 const step = (by: number): void => {
   const place = instruments.findIndex(({ id }) => id === at.value) + by;
   at.value = instruments[(place + instruments.length) % instruments.length]?.id ?? at.value;
   told.value = null;
 };
-useKeys(() => ({
-  ArrowDown: () => step(1),
-  ArrowUp: () => step(-1),
-  u: fillFromUnit,
-  n: () => void sendToNotes(),
-  c: clear,
-}));
+const { command } = useCommands(() => {
+  const noUnit = unit.value ? null : 'Choose a unit first';
+  return [
+    { id: 'next', keys: ['ArrowDown'], words: 'next instrument', run: () => step(1) },
+    { id: 'previous', keys: ['ArrowUp'], words: 'previous instrument', run: () => step(-1) },
+    { id: 'fill', keys: ['u'], words: 'fill from the unit', unless: noUnit, run: fillFromUnit },
+    { id: 'clear', keys: ['c'], words: 'clear', run: clear },
+    {
+      id: 'notes',
+      keys: ['n'],
+      words: `into the notes of ${unit.value?.label ?? 'a unit'}`,
+      unless: noUnit ?? (reading.value ? null : 'There is no reading yet'),
+      run: sendToNotes,
+    },
+  ];
+});
 </script>
 
 <template>
   <div class="maths">
     <nav class="mat-bound rail" aria-label="Instruments">
-      <button
+      <TileButton
         v-for="one in instruments"
         :key="one.id"
         :class="{ here: one.id === instrument.id }"
@@ -119,7 +129,7 @@ useKeys(() => ({
         "
       >
         {{ one.title }}
-      </button>
+      </TileButton>
     </nav>
     <section class="card bench" :aria-label="instrument.title">
       <header>
@@ -127,19 +137,15 @@ useKeys(() => ({
         <p>{{ instrument.about }}</p>
       </header>
       <div class="from">
-        <label
-          >Unit
-          <select :value="unit?.id ?? ''" data-testid="maths-unit" @change="choose">
-            <option value="" disabled>none</option>
-            <option v-for="one in units" :key="one.id" :value="one.id">
-              {{ one.label }}, {{ one.model.name }}
-            </option>
-          </select>
-        </label>
-        <button class="act-button" :disabled="!unit" @click="fillFromUnit">
-          <KeyHint name="U" /> fill from the unit
-        </button>
-        <button class="act-button" @click="clear"><KeyHint name="C" /> clear</button>
+        <v-autocomplete
+          :model-value="unit?.id ?? null"
+          label="Unit"
+          :items="units.map((one) => ({ value: one.id, title: `${one.label}, ${one.model.name}` }))"
+          data-testid="maths-unit"
+          @update:model-value="(id) => id && choose(id)"
+        />
+        <CommandButton :command="command('fill')" />
+        <CommandButton :command="command('clear')" />
       </div>
       <InstrumentFields
         :key="instrument.id"
@@ -153,9 +159,7 @@ useKeys(() => ({
       <InstrumentFace :reading="reading" />
       <div class="acts">
         <p v-if="told" role="status" data-testid="maths-told">{{ told }}</p>
-        <button class="act-button" :disabled="!unit || !reading" @click="sendToNotes">
-          <KeyHint name="N" /> into the notes of {{ unit?.label ?? 'a unit' }}
-        </button>
+        <CommandButton :command="command('notes')" />
       </div>
     </section>
   </div>
@@ -175,9 +179,8 @@ useKeys(() => ({
   flex-direction: column;
 }
 .rail button {
-  min-height: 46px;
   padding: 0 20px;
-  text-align: left;
+  border-radius: 0;
   font: 500 18px/1.1 var(--label);
   color: var(--soft-on-mat);
   border-left: 5px solid transparent;
@@ -207,19 +210,8 @@ header p {
   align-items: end;
   gap: 10px;
 }
-.from label {
-  display: grid;
-  gap: 3px;
-  font: 600 15px/1.2 var(--label);
-  color: var(--ink-soft);
-}
-select {
-  min-height: var(--touch);
-  padding: 0 10px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
-  color: var(--ink);
+.from > :first-child {
+  flex: 1 1 220px;
 }
 .face {
   padding: 26px;

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { forms, type ModelSummary } from '@bemtor/core';
 import { computed, ref, watch } from 'vue';
-import AskDialog from '../../components/AskDialog.vue';
+import AskDialog from '../../kit/AskDialog.vue';
 import type { ModelTold } from './tellModel.ts';
+import ActButton from '../../kit/ActButton.vue';
 
 /** A model put right: its names and form, whether it is another spelling of one that is known, whether it is retired. */
 const open = defineModel<boolean>({ required: true });
@@ -58,13 +59,13 @@ function merge(to: string | null): void {
 </script>
 
 <template>
-  <AskDialog v-model="open" role="group" :title="`Correct ${model.code}`" @submit="keep">
+  <AskDialog v-model="open" :title="`Correct ${model.code}`" @submit="keep">
     <v-text-field v-model="maker" label="Maker" :rules="[needed]" maxlength="80" />
     <v-text-field v-model="name" label="Name" :rules="[needed]" maxlength="80" />
     <v-select v-model="form" label="Form" :items="formNames" />
     <p class="acts">
-      <v-btn class="act-button primary" type="submit" variant="text" :disabled="!isChanged">Keep it</v-btn>
-      <v-btn class="act-button" variant="text" @click="open = false">Leave it</v-btn>
+      <ActButton primary type="submit" :disabled="!isChanged">Keep it</ActButton>
+      <ActButton @click="open = false">Cancel</ActButton>
     </p>
     <h3>Is it one that is known already?</h3>
     <p class="soft">
@@ -80,21 +81,15 @@ function merge(to: string | null): void {
     />
     <v-text-field v-model="reason" label="Why, in a few words" maxlength="300" />
     <template #acts>
-      <v-btn v-if="model.mergedInto" class="act-button" variant="text" data-testid="part" @click="merge(null)"
-        >Part {{ model.code }} from {{ model.mergedInto }}</v-btn
+      <ActButton v-if="model.mergedInto" data-testid="part" @click="merge(null)"
+        >Part {{ model.code }} from {{ model.mergedInto }}</ActButton
       >
-      <v-btn
-        v-else
-        class="act-button"
-        variant="text"
-        :disabled="into === null"
-        data-testid="merge"
-        @click="merge(into)"
-        >{{ into ? `Merge ${model.code} into ${into}` : 'Merge: choose the other first' }}</v-btn
-      >
-      <v-btn class="act-button" variant="text" data-testid="retire" @click="retire">{{
+      <ActButton v-else :disabled="into === null" data-testid="merge" @click="merge(into)">{{
+        into ? `Merge ${model.code} into ${into}` : 'Merge: choose the other first'
+      }}</ActButton>
+      <ActButton data-testid="retire" @click="retire">{{
         model.retired ? `Offer ${model.code} again` : `Retire ${model.code}: nobody brings one any more`
-      }}</v-btn>
+      }}</ActButton>
     </template>
   </AskDialog>
 </template>

@@ -3,11 +3,9 @@ import { differenceWords, indexSequence, type Model, type Outline, type RunEvide
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRoute } from 'vue-router';
 import { Away, read } from '../../api/client.ts';
-import EmptyState from '../../components/EmptyState.vue';
-import KeyHint from '../../components/KeyHint.vue';
-import TellBar from '../../components/TellBar.vue';
-import { useKeys } from '../../composables/useKeys.ts';
-import { useTold } from '../../composables/useTold.ts';
+import EmptyState from '../../kit/EmptyState.vue';
+import TellBar from '../../kit/TellBar.vue';
+import { useTold } from '../../kit/useTold.ts';
 import PictureDialog from '../../pictures/PictureDialog.vue';
 import { wholePicture } from '../../pictures/pictures.ts';
 import ModelDialog from './ModelDialog.vue';
@@ -18,6 +16,10 @@ import OptionsDialog from './OptionsDialog.vue';
 import OutlineDialog from './OutlineDialog.vue';
 import { useModelPage } from './useModelPage.ts';
 import { useModels } from './useModels.ts';
+import ActButton from '../../kit/ActButton.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import TabRow from '../../kit/TabRow.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 
 /** All that is known of one model, and what can be told of it. */
 const props = defineProps<{ code: string }>();
@@ -87,13 +89,21 @@ const firstRevision = computed(() => Number(route.query['revision']) || null);
 const keepOutline = (measured: Outline | null): void => {
   if (summary.value) void correct(summary.value, { outlineMm: measured });
 };
-useKeys(() => ({
-  ...Object.fromEntries(tabs.map((name, i) => [String(i + 1), () => (tab.value = name)])),
-  c: () => (asked.value = 'names'),
-  m: () => (asked.value = 'outline'),
-  o: () => (asked.value = 'options'),
-  f: () => (asked.value = 'picture'),
-}));
+const { command } = useCommands(() => [
+  ...faces.value,
+  { id: 'names', keys: ['c'], words: 'names, merge, retire', run: () => (asked.value = 'names') },
+  { id: 'outline', keys: ['m'], words: 'measures', run: () => (asked.value = 'outline') },
+  { id: 'options', keys: ['o'], words: 'options', run: () => (asked.value = 'options') },
+  { id: 'picture', keys: ['f'], words: 'photo', run: () => (asked.value = 'picture') },
+]);
+const faces = computed(() =>
+  tabs.map((name, i) => ({
+    id: name,
+    keys: [String(i + 1)],
+    words: titles.value[name],
+    run: () => (tab.value = name),
+  })),
+);
 </script>
 
 <template>
@@ -101,7 +111,7 @@ useKeys(() => ({
     v-if="loaded && !summary"
     title="This model is not known here"
     :text="`Nobody has made a model of the code ${code}, or it cannot be read now.`"
-    ><router-link class="act-button" to="/models">To all models</router-link></EmptyState
+    ><ActButton to="/models">To all models</ActButton></EmptyState
   >
   <div v-else-if="summary" class="page">
     <aside class="mat-bound side" aria-label="The model">
@@ -136,27 +146,17 @@ useKeys(() => ({
         </template>
       </dl>
       <div class="acts">
-        <v-btn class="act-button" variant="text" data-testid="ask-names" @click="asked = 'names'"
-          ><KeyHint name="C" />&nbsp;names, merge, retire</v-btn
-        >
-        <v-btn class="act-button" variant="text" data-testid="ask-outline" @click="asked = 'outline'"
-          ><KeyHint name="M" />&nbsp;measures</v-btn
-        >
-        <v-btn class="act-button" variant="text" data-testid="ask-options" @click="asked = 'options'"
-          ><KeyHint name="O" />&nbsp;options</v-btn
-        >
-        <v-btn class="act-button" variant="text" @click="asked = 'picture'"
-          ><KeyHint name="F" />&nbsp;photo</v-btn
-        >
+        <CommandButton
+          v-for="id in ['names', 'outline', 'options', 'picture']"
+          :key="id"
+          :command="command(id)"
+          :data-testid="`ask-${id}`"
+        />
       </div>
       <TellBar :told="told" />
     </aside>
     <section class="card main" aria-label="What is known of it">
-      <v-tabs v-model="tab" show-arrows>
-        <v-tab v-for="(name, i) in tabs" :key="name" :value="name" :data-testid="`tab-${name}`"
-          ><KeyHint :name="String(i + 1)" />&nbsp;{{ titles[name] }}</v-tab
-        >
-      </v-tabs>
+      <TabRow label="What is known of it" :chosen="tab" :tabs="faces" testid="tab" />
       <p v-if="page.fault.value" class="stop" role="alert">{{ page.fault.value }}</p>
       <div class="body" tabindex="0" role="tabpanel" :aria-label="titles[tab]">
         <template v-if="tab === 'revisions'">
@@ -304,9 +304,6 @@ dd {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
   gap: 8px;
-}
-.acts .act-button {
-  justify-content: flex-start;
 }
 .main {
   display: flex;

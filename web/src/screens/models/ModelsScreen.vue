@@ -2,13 +2,14 @@
 import { forms, type ModelSummary } from '@bemtor/core';
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import EmptyState from '../../components/EmptyState.vue';
-import KeyHint from '../../components/KeyHint.vue';
-import TellBar from '../../components/TellBar.vue';
-import { useKeys } from '../../composables/useKeys.ts';
-import { useTold } from '../../composables/useTold.ts';
+import EmptyState from '../../kit/EmptyState.vue';
+import TellBar from '../../kit/TellBar.vue';
+import { useTold } from '../../kit/useTold.ts';
 import NewModelDialog from './NewModelDialog.vue';
 import { useModels } from './useModels.ts';
+import CommandButton from '../../kit/CommandButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
+import { useCursor } from '../../kit/useCursor.ts';
 
 /** All models of the shop, to be found by name, code, form and what is known of them. */
 const router = useRouter();
@@ -45,7 +46,11 @@ const found = computed(() => {
       words.every((word) => `${model.maker} ${model.name} ${model.code}`.toLowerCase().includes(word)),
   );
 });
-const at = ref(0);
+const cursor = useCursor(
+  () => found.value.length,
+  (one) => document.querySelectorAll('[data-testid^="model-"]')[one],
+);
+const { at } = cursor;
 watch(found, () => (at.value = 0));
 const pathOf = ({ code }: ModelSummary): string => `/models/${encodeURIComponent(code)}`;
 const knownOf = ({ revision, outlineMm, retired, mergedInto, options }: ModelSummary): string =>
@@ -61,28 +66,23 @@ const knownOf = ({ revision, outlineMm, retired, mergedInto, options }: ModelSum
 
 const making = ref(false);
 const field = ref<{ focus: () => void } | null>(null);
-function step(by: number): void {
-  at.value = Math.max(0, Math.min(found.value.length - 1, at.value + by));
-  document.querySelectorAll('[data-testid^="model-"]')[at.value]?.scrollIntoView({ block: 'nearest' });
-}
 function open(): void {
   const model = found.value[at.value];
   if (model) void router.push(pathOf(model));
 }
-useKeys(() => ({
-  ArrowDown: () => step(1),
-  ArrowUp: () => step(-1),
-  Enter: open,
-  n: () => (making.value = true),
-  i: () => void router.push('/import'),
-  '/': () => field.value?.focus(),
-}));
+const { command } = useCommands(() => [
+  ...cursor.arrows('model'),
+  { id: 'open', keys: ['Enter'], words: 'open the model', when: found.value.length > 0, run: open },
+  { id: 'import', keys: ['i'], words: 'bring a guide in', run: () => router.push('/import') },
+  { id: 'new', keys: ['n'], words: 'new model', run: () => (making.value = true) },
+  { id: 'find', keys: ['/'], words: 'find a model', run: () => field.value?.focus() },
+]);
 function onFieldKey(event: KeyboardEvent): void {
   const by = { ArrowDown: 1, ArrowUp: -1 }[event.key];
   if (by === undefined && event.key !== 'Enter') return;
   event.preventDefault();
   if (by === undefined) open();
-  else step(by);
+  else cursor.move(by);
 }
 </script>
 
@@ -90,12 +90,8 @@ function onFieldKey(event: KeyboardEvent): void {
   <section class="card models" aria-label="Models">
     <header>
       <h1>Models</h1>
-      <v-btn class="act-button into" variant="text" to="/import"
-        ><KeyHint name="I" />&nbsp;bring a guide in</v-btn
-      >
-      <v-btn class="act-button primary" variant="text" data-testid="new-model" @click="making = true"
-        ><KeyHint name="N" />&nbsp;new model</v-btn
-      >
+      <CommandButton class="into" :command="command('import')" />
+      <CommandButton primary :command="command('new')" data-testid="new-model" />
     </header>
     <TellBar :told="told" />
     <div class="filters">
@@ -107,17 +103,15 @@ function onFieldKey(event: KeyboardEvent): void {
         data-testid="find-model"
         @keydown="onFieldKey"
       />
-      <v-select v-model="form" label="Form" :items="forms" clearable density="comfortable" />
-      <v-select v-model="state" label="Which" :items="states" density="comfortable" data-testid="which" />
+      <v-select v-model="form" label="Form" :items="forms" clearable />
+      <v-select v-model="state" label="Which" :items="states" data-testid="which" />
     </div>
     <EmptyState
       v-if="loaded && models.length === 0"
       title="No model is known yet"
       text="The first unit brings one, or it is made here: with its names, its options and its measures."
-      ><v-btn class="act-button primary" variant="text" @click="making = true"
-        >Make the first</v-btn
-      ></EmptyState
-    >
+      ><CommandButton primary :command="command('new')"
+    /></EmptyState>
     <v-virtual-scroll v-else class="list" :items="found" :item-height="64">
       <template #default="{ item, index }">
         <router-link

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { forms } from '@bemtor/core';
 import { computed, ref } from 'vue';
-import AskDialog from '../../components/AskDialog.vue';
+import AskDialog from '../../kit/AskDialog.vue';
+import ActButton from '../../kit/ActButton.vue';
 
 /** A model that is new to the shop: its names and form; the rest is told on its page. */
 const open = defineModel<boolean>({ required: true });
@@ -35,7 +36,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <AskDialog v-model="open" role="group" title="A new model" @submit="keep">
+  <AskDialog v-model="open" title="A new model" @submit="keep">
     <v-text-field v-model="maker" label="Maker" :rules="[needed]" maxlength="80" data-testid="model-maker" />
     <v-text-field v-model="name" label="Name" :rules="[needed]" maxlength="80" data-testid="model-name" />
     <v-text-field
@@ -48,10 +49,10 @@ async function keep(): Promise<void> {
     <v-select v-model="form" label="Form" :items="forms" />
     <p v-if="fault" class="stop" role="alert">{{ fault }}</p>
     <template #acts>
-      <v-btn class="act-button primary" variant="text" type="submit" :disabled="!isWhole">{{
+      <ActButton primary type="submit" :disabled="!isWhole">{{
         isWhole ? `Make ${code.trim()}` : 'Make it: maker, name and code are needed'
-      }}</v-btn>
-      <v-btn class="act-button" variant="text" @click="open = false">Leave it</v-btn>
+      }}</ActButton>
+      <ActButton @click="open = false">Cancel</ActButton>
     </template>
   </AskDialog>
 </template>

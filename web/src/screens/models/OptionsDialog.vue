@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { Option } from '@bemtor/core';
 import { computed, ref } from 'vue';
-import AskDialog from '../../components/AskDialog.vue';
+import AskDialog from '../../kit/AskDialog.vue';
+import ActButton from '../../kit/ActButton.vue';
 
 /** In what units of one model differ: each option with its values, such as Keyboard: plain, backlit. */
 const open = defineModel<boolean>({ required: true });
@@ -49,7 +50,7 @@ function keep(): void {
 </script>
 
 <template>
-  <AskDialog v-model="open" role="group" title="Options" @submit="keep">
+  <AskDialog v-model="open" title="Options" @submit="keep">
     <p class="soft">
       What units of this model may have or not. Steps can be for one value only; a unit whose value is not
       known yet is asked for it.
@@ -73,33 +74,23 @@ function keep(): void {
         density="comfortable"
         :data-testid="`option-values-${i}`"
       />
-      <v-btn
-        class="act-button"
-        variant="text"
-        :aria-label="`Take out ${row.label || 'this option'}`"
-        @click="rows.splice(i, 1)"
-        >take out</v-btn
+      <ActButton :aria-label="`Take out ${row.label || 'this option'}`" @click="rows.splice(i, 1)"
+        >take out</ActButton
       >
     </div>
-    <v-btn
-      class="act-button add"
-      variant="text"
+    <ActButton
+      class="add"
       :disabled="rows.length >= most"
       data-testid="add-option"
       @click="rows.push({ key: null, label: '', values: [] })"
-      >Another option</v-btn
+      >Another option</ActButton
     >
     <p v-if="fault" role="status">{{ fault }}</p>
     <template #acts>
-      <v-btn
-        class="act-button primary"
-        variant="text"
-        type="submit"
-        :disabled="fault !== null"
-        data-testid="keep-options"
-        >Keep them</v-btn
+      <ActButton primary type="submit" :disabled="fault !== null" data-testid="keep-options"
+        >Keep them</ActButton
       >
-      <v-btn class="act-button" variant="text" @click="open = false">Leave it</v-btn>
+      <ActButton @click="open = false">Cancel</ActButton>
     </template>
   </AskDialog>
 </template>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { Outline } from '@bemtor/core';
 import { ref } from 'vue';
-import AskDialog from '../../components/AskDialog.vue';
+import AskDialog from '../../kit/AskDialog.vue';
 import OutlineFields from './OutlineFields.vue';
+import ActButton from '../../kit/ActButton.vue';
 
 /** The measures of a model, kept or taken out. */
 const open = defineModel<boolean>({ required: true });
@@ -18,19 +19,14 @@ function keep(): void {
 </script>
 
 <template>
-  <AskDialog v-model="open" role="group" :title="`How large is the ${name}?`" @submit="keep">
+  <AskDialog v-model="open" :title="`How large is the ${name}?`" @submit="keep">
     <p>Closed, as it lies on the bench. Points on the mat and the mat on paper follow it.</p>
     <OutlineFields v-model="measured" @valid="valid = $event" />
     <template #acts>
-      <v-btn
-        class="act-button primary"
-        variant="text"
-        type="submit"
-        :disabled="!valid"
-        data-testid="keep-outline"
-        >{{ measured ? 'Keep it' : outline ? 'Take the measures out' : 'Width and depth are missing' }}</v-btn
-      >
-      <v-btn class="act-button" variant="text" @click="open = false">Leave it</v-btn>
+      <ActButton primary type="submit" :disabled="!valid" data-testid="keep-outline">{{
+        measured ? 'Keep it' : outline ? 'Take the measures out' : 'Width and depth are missing'
+      }}</ActButton>
+      <ActButton @click="open = false">Cancel</ActButton>
     </template>
   </AskDialog>
 </template>

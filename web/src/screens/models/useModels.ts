@@ -3,7 +3,7 @@ import { computed, onScopeDispose, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
 import { askShop, onShopKept, saidHere } from '../../api/shopLog.ts';
 import { modelHere } from '../../api/unitsHere.ts';
-import type { Tell } from '../../composables/useTold.ts';
+import type { Tell } from '../../kit/useTold.ts';
 import { modelChange, sayOfModel, type ModelTold } from './tellModel.ts';
 
 /** The models of the shop: what is known of each, which of them are one, and which nobody brings any more. */

@@ -15,6 +15,8 @@ import { saveFile } from '../../composables/saveFile.ts';
 import { usePaper } from '../../papers/usePaper.ts';
 import { typeScan } from '../../standIns/labelScanner.ts';
 import type { Published } from '../../stores/unit.ts';
+import ActButton from '../../kit/ActButton.vue';
+import AskDialog from '../../kit/AskDialog.vue';
 
 /** Labels at true size for parts, tray cells, kinds of screws, units and jobs; and the stand-in that scans them. */
 const open = defineModel<boolean>({ required: true });
@@ -113,80 +115,59 @@ async function scan(text: string): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="900" scrollable aria-label="Labels">
-    <section class="card labels" data-testid="labels">
-      <h2>Labels</h2>
-      <div class="ask">
-        <v-select v-model="what" label="For" :items="whats" data-testid="label-what" />
-        <v-select
-          v-if="what !== 'part'"
-          :model-value="unit?.id ?? null"
-          label="Unit"
-          :items="units.map(({ id, label }) => ({ value: id, title: label }))"
-          data-testid="label-unit"
-          @update:model-value="unitId = $event"
-        />
-        <v-select v-model="code" label="Code" :items="codes" data-testid="label-code" />
-        <v-text-field
-          v-if="what !== 'kinds'"
-          v-model="count"
-          :label="what === 'cells' ? 'Cells' : 'Copies'"
-          type="number"
-          min="1"
-          :max="most"
-          density="compact"
-          data-testid="label-count"
-        />
-        <v-select v-model="size" label="Sheet" :items="['A4', 'Letter']" />
-      </div>
-      <div class="sheet">
-        <figure v-for="(label, i) in drawn" :key="i" :style="{ width: `${label.widthMm.toFixed(2)}mm` }">
-          <!-- Drawn by the encoder from the text alone. -->
-          <!-- eslint-disable-next-line vue/no-v-html -->
-          <div data-testid="label" v-html="label.svg" />
-          <figcaption>{{ label.words }}</figcaption>
-          <v-btn class="scan" variant="text" :aria-label="`Scan ${label.words}`" @click="scan(label.text)"
-            >scan</v-btn
-          >
-        </figure>
-      </div>
-      <p v-if="drawn.length === 0" class="soft">
-        There is nothing to print: choose a unit with an open job or a published sequence, or find a number
-        first.
-      </p>
-      <p class="soft">
-        Printed at true size from the corner of the sheet: turn scaling off. “Scan” stands in for a hand
-        scanner and types the code into the search.
-      </p>
-      <p v-if="fault ?? told" role="status" data-testid="labels-told">{{ fault ?? told }}</p>
-      <div class="acts">
-        <v-btn
-          class="act-button primary"
-          variant="text"
-          :disabled="drawn.length === 0 || making"
-          data-testid="labels-print"
-          @click="print"
-          >{{
-            making ? 'Being made …' : `PDF of ${drawn.length} label${drawn.length === 1 ? '' : 's'}`
-          }}</v-btn
+  <AskDialog v-model="open" title="Labels" :width="900" data-testid="labels">
+    <div class="ask">
+      <v-select v-model="what" label="For" :items="whats" data-testid="label-what" />
+      <v-select
+        v-if="what !== 'part'"
+        :model-value="unit?.id ?? null"
+        label="Unit"
+        :items="units.map(({ id, label }) => ({ value: id, title: label }))"
+        data-testid="label-unit"
+        @update:model-value="unitId = $event"
+      />
+      <v-select v-model="code" label="Code" :items="codes" data-testid="label-code" />
+      <v-text-field
+        v-if="what !== 'kinds'"
+        v-model="count"
+        :label="what === 'cells' ? 'Cells' : 'Copies'"
+        type="number"
+        min="1"
+        :max="most"
+        data-testid="label-count"
+      />
+      <v-select v-model="size" label="Sheet" :items="['A4', 'Letter']" />
+    </div>
+    <div class="sheet">
+      <figure v-for="(label, i) in drawn" :key="i" :style="{ width: `${label.widthMm.toFixed(2)}mm` }">
+        <!-- Drawn by the encoder from the text alone. -->
+        <!-- eslint-disable-next-line vue/no-v-html -->
+        <div data-testid="label" v-html="label.svg" />
+        <figcaption>{{ label.words }}</figcaption>
+        <ActButton quiet class="scan" :aria-label="`Scan ${label.words}`" @click="scan(label.text)"
+          >scan</ActButton
         >
-        <v-btn class="act-button" variant="text" @click="open = false">Close</v-btn>
-      </div>
-    </section>
-  </v-dialog>
+      </figure>
+    </div>
+    <p v-if="drawn.length === 0" class="soft">
+      There is nothing to print: choose a unit with an open job or a published sequence, or find a number
+      first.
+    </p>
+    <p class="soft">
+      Printed at true size from the corner of the sheet: turn scaling off. “Scan” stands in for a hand scanner
+      and types the code into the search.
+    </p>
+    <p v-if="fault ?? told" role="status" data-testid="labels-told">{{ fault ?? told }}</p>
+    <template #acts>
+      <ActButton primary :disabled="drawn.length === 0 || making" data-testid="labels-print" @click="print">{{
+        making ? 'Being made …' : `PDF of ${drawn.length} label${drawn.length === 1 ? '' : 's'}`
+      }}</ActButton>
+      <ActButton @click="open = false">Close</ActButton>
+    </template>
+  </AskDialog>
 </template>
 
 <style scoped>
-.labels {
-  padding: 24px 28px;
-  border-radius: 9px;
-  display: grid;
-  gap: 14px;
-  overflow-y: auto;
-}
-h2 {
-  font: 600 30px/1 var(--label);
-}
 .ask {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
@@ -210,15 +191,10 @@ figcaption {
   font: 500 2.8mm/1.2 var(--mono);
 }
 .scan {
-  min-height: var(--touch);
   color: #000000;
   text-decoration: underline;
 }
 .soft {
   color: var(--ink-soft);
-}
-.acts {
-  display: flex;
-  gap: 12px;
 }
 </style>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import type { PartDetail, UnitSummary } from '@bemtor/core';
 import { computed, ref, watch } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
-import { useKeys } from '../../composables/useKeys.ts';
+import ActButton from '../../kit/ActButton.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import TextField from '../../kit/TextField.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 
 /** A number: where it was seen, what fits instead and how sure that is, the shelf, and who wants it. */
 const props = defineProps<{ detail: PartDetail | null; units: readonly UnitSummary[] }>();
@@ -52,7 +54,19 @@ function add(): void {
       quantity.value,
     );
 }
-useKeys(() => ({ a: add }));
+const { command } = useCommands(() => [
+  { id: 'want', keys: ['a'], words: 'to the shopping list', when: props.detail !== null, run: add },
+]);
+const headers = [
+  { title: 'Number', value: 'number' },
+  { title: 'How sure', value: 'certainty' },
+  { title: 'Why', value: 'reasons', sortable: false },
+];
+/** At least one, whatever was typed. */
+const howMany = computed({
+  get: () => String(quantity.value),
+  set: (text) => (quantity.value = Math.min(999, Math.max(1, Math.round(Number(text)) || 1))),
+});
 </script>
 
 <template>
@@ -69,20 +83,36 @@ useKeys(() => ({ a: add }));
       <p v-for="words in detail.conflicts" :key="words" class="caution">{{ words }}.</p>
       <h2>What fits instead</h2>
       <p v-if="detail.alternatives.length === 0" class="soft">Nothing that anybody has seen.</p>
-      <ul>
-        <li v-for="one in detail.alternatives" :key="one.number" class="other" data-testid="alternative">
-          <button class="mono" @click="$emit('show', one.number)">{{ one.number }}</button>
-          <b :class="one.certainty">{{ certaintyWords[one.certainty] }}</b>
-          <span>{{ one.reasons.join('; ') }}</span>
-        </li>
-      </ul>
+      <v-data-table
+        v-else
+        class="others"
+        :headers="headers"
+        :items="detail.alternatives"
+        :items-per-page="-1"
+        hide-default-footer
+        density="comfortable"
+      >
+        <template #item="{ item: one }">
+          <tr data-testid="alternative">
+            <td>
+              <ActButton quiet class="mono link" @click="$emit('show', one.number)">{{
+                one.number
+              }}</ActButton>
+            </td>
+            <td>
+              <b :class="one.certainty">{{ certaintyWords[one.certainty] }}</b>
+            </td>
+            <td>{{ one.reasons.join('; ') }}</td>
+          </tr>
+        </template>
+      </v-data-table>
       <h2>On the shelf</h2>
       <dl>
         <div>
           <dd>
-            <button aria-label="One fewer on hand" @click="$emit('stock', -1, 0)">−</button>
+            <ActButton square aria-label="One fewer on hand" @click="$emit('stock', -1, 0)">−</ActButton>
             <span data-testid="on-hand">{{ detail.stock.onHand }}</span>
-            <button aria-label="One more on hand" @click="$emit('stock', 1, 0)">+</button>
+            <ActButton square aria-label="One more on hand" @click="$emit('stock', 1, 0)">+</ActButton>
           </dd>
           <dt>on hand</dt>
         </div>
@@ -94,28 +124,26 @@ useKeys(() => ({ a: add }));
         </div>
         <div>
           <dd>
-            <button aria-label="One fewer ordered" @click="$emit('stock', 0, -1)">−</button>
+            <ActButton square aria-label="One fewer ordered" @click="$emit('stock', 0, -1)">−</ActButton>
             <span>{{ detail.stock.ordered }}</span>
-            <button aria-label="One more ordered" @click="$emit('stock', 0, 1)">+</button>
+            <ActButton square aria-label="One more ordered" @click="$emit('stock', 0, 1)">+</ActButton>
           </dd>
           <dt>ordered</dt>
         </div>
       </dl>
-      <form class="want" @submit.prevent="add">
-        <label
-          >For
-          <select v-model="unitId" data-testid="want-unit">
-            <option value="">the shelf</option>
-            <option v-for="unit in units" :key="unit.id" :value="unit.id">
-              {{ unit.label }}, {{ unit.model.name }}
-            </option>
-          </select></label
-        >
-        <label>How many <input v-model.number="quantity" type="number" min="1" max="999" /></label>
-        <button class="act-button primary" data-testid="want">
-          <KeyHint name="A" /> to the shopping list
-        </button>
-      </form>
+      <v-form class="want" @submit.prevent="add">
+        <v-autocomplete
+          v-model="unitId"
+          label="For"
+          :items="[
+            { value: '', title: 'the shelf' },
+            ...units.map((unit) => ({ value: unit.id, title: `${unit.label}, ${unit.model.name}` })),
+          ]"
+          data-testid="want-unit"
+        />
+        <TextField v-model="howMany" class="many" label="How many" type="number" min="1" max="999" />
+        <CommandButton primary type="submit" :command="command('want')" data-testid="want" />
+      </v-form>
     </template>
   </section>
 </template>
@@ -149,15 +177,14 @@ small,
   color: var(--ink-soft);
   font-size: 14px;
 }
-.other {
-  display: grid;
-  grid-template-columns: auto auto 1fr;
-  gap: 14px;
-  align-items: center;
-  border-bottom: 1px solid var(--card-line);
+.others {
+  background: none;
+  font-size: 16px;
 }
-.other button {
-  min-height: 46px;
+.others :deep(:is(th, td)) {
+  padding-inline: 0 14px;
+}
+.link {
   font-size: 19px;
   text-decoration: underline;
 }
@@ -183,13 +210,6 @@ dd {
   gap: 10px;
   font: 600 40px/1 var(--label);
 }
-dd button {
-  width: 44px;
-  height: 44px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  font-size: 20px;
-}
 dt {
   color: var(--ink-soft);
 }
@@ -197,25 +217,13 @@ dt {
   display: flex;
   flex-wrap: wrap;
   gap: 12px;
-  align-items: end;
+  align-items: start;
   margin-top: 22px;
 }
-label {
-  display: grid;
-  gap: 3px;
-  font: 600 15px/1.2 var(--label);
-  color: var(--ink-soft);
+.want > * {
+  flex: 1 1 200px;
 }
-select,
-input {
-  min-height: var(--touch);
-  padding: 0 10px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
-  color: var(--ink);
-}
-input {
-  width: 90px;
+.want .many {
+  flex: 0 1 110px;
 }
 </style>

@@ -1,12 +1,16 @@
 <script setup lang="ts">
-import { defineAsyncComponent, onMounted, ref, watch } from 'vue';
+import { defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import KeyHint from '../../components/KeyHint.vue';
-import { useKeys } from '../../composables/useKeys.ts';
-import TellBar from '../../components/TellBar.vue';
+import type { VTextField } from 'vuetify/components';
+import KeyHint from '../../kit/KeyHint.vue';
+import TellBar from '../../kit/TellBar.vue';
 import PartSheet from './PartSheet.vue';
 import ShoppingList from './ShoppingList.vue';
 import { useParts } from './useParts.ts';
+import TileButton from '../../kit/TileButton.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
+import { useCursor } from '../../kit/useCursor.ts';
 
 /** The encoder of the codes is large: it loads when labels are first asked for. */
 const LabelsDialog = defineAsyncComponent(() => import('./LabelsDialog.vue'));
@@ -14,7 +18,10 @@ const LabelsDialog = defineAsyncComponent(() => import('./LabelsDialog.vue'));
 /** Any number, any spelling: what it fits, what fits instead, who needs it. */
 const parts = useParts();
 const { query, hits, at, detail, wants, units, fault, told } = parts;
-const field = ref<HTMLInputElement | null>(null);
+const cursor = useCursor(() => hits.value.length);
+watch(cursor.at, (to) => (at.value = to));
+watch(at, (to) => (cursor.at.value = to));
+const field = ref<VTextField | null>(null);
 const labels = ref(false);
 const labelsAsked = ref(false);
 watch(labels, (open) => (labelsAsked.value ||= open));
@@ -30,8 +37,7 @@ watch(hits, (found) => found[0] && void parts.show(found[0].number));
 function onKey(event: KeyboardEvent): void {
   if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
     event.preventDefault();
-    const by = event.key === 'ArrowDown' ? 1 : -1;
-    at.value = Math.min(hits.value.length - 1, Math.max(0, at.value + by));
+    cursor.move(event.key === 'ArrowDown' ? 1 : -1);
   } else if (event.key === 'Enter') {
     // A hand scanner types and ends with Enter: the next scan replaces the text.
     event.preventDefault();
@@ -45,41 +51,50 @@ const nearness = (score: number): string => {
 };
 const focusField = (): void => {
   field.value?.focus();
-  field.value?.select();
+  void nextTick(() => field.value?.select());
 };
-useKeys(() => ({
-  '/': focusField,
-  l: () => (labels.value = true),
-  ArrowDown: () => (at.value = Math.min(hits.value.length - 1, at.value + 1)),
-  ArrowUp: () => (at.value = Math.max(0, at.value - 1)),
-}));
+const { command } = useCommands(() => [
+  { id: 'find', keys: ['/'], words: 'find a number', run: focusField },
+  ...cursor.arrows('number'),
+  {
+    id: 'labels',
+    keys: ['l'],
+    words: 'labels and scanner',
+    run: () => (labels.value = true),
+  },
+]);
 </script>
 
 <template>
   <div class="parts">
     <section class="mat-bound find" aria-label="Find a number">
-      <label class="search"
-        ><span class="label">Number, in any spelling <KeyHint name="/" /></span>
-        <input
-          ref="field"
-          v-model="query"
-          class="mono"
-          autocomplete="off"
-          spellcheck="false"
-          placeholder="typed or scanned"
-          data-testid="part-search"
-          @keydown="onKey"
-        />
-      </label>
+      <v-text-field
+        ref="field"
+        v-model="query"
+        class="search mono"
+        label="Number, in any spelling"
+        placeholder="typed or scanned"
+        persistent-placeholder
+        autocomplete="off"
+        spellcheck="false"
+        data-testid="part-search"
+        @keydown="onKey"
+        ><template #append-inner><KeyHint name="/" /></template
+      ></v-text-field>
       <p v-if="fault" class="caution" role="alert">{{ fault }}</p>
       <TellBar :told="told" />
       <ol v-if="hits.length > 0" class="hits">
         <li v-for="(hit, i) in hits" :key="hit.number">
-          <button :class="{ here: i === at }" :aria-current="i === at" data-testid="part-hit" @click="at = i">
+          <TileButton
+            :class="{ here: i === at }"
+            :aria-current="i === at"
+            data-testid="part-hit"
+            @click="at = i"
+          >
             <strong class="mono">{{ hit.number }}</strong>
             <span>{{ hit.parts.join(', ') }}</span>
             <small>{{ nearness(hit.score) }} · {{ hit.models.join(', ') }}</small>
-          </button>
+          </TileButton>
         </li>
       </ol>
       <p v-else class="soft">
@@ -89,7 +104,7 @@ useKeys(() => ({
             : 'Nothing like it has been seen here.'
         }}
       </p>
-      <button class="act-button" @click="labels = true"><KeyHint name="L" /> labels and scanner</button>
+      <CommandButton class="labels" :command="command('labels')" />
     </section>
     <PartSheet
       :detail="detail"
@@ -118,28 +133,16 @@ useKeys(() => ({
   gap: 14px;
 }
 .search {
-  display: grid;
-  gap: 6px;
+  flex: none;
 }
-.search input {
-  min-height: 60px;
-  padding: 0 14px;
-  font-size: 26px;
-  border: 2px solid var(--copper-mat);
-  border-radius: var(--radius);
-  background: var(--mat-raised);
-  color: var(--on-mat);
-  width: 100%;
-}
-::placeholder {
-  color: var(--soft-on-mat);
-  font-size: 18px;
+.search :deep(input) {
+  font: 400 26px/1.2 var(--mono);
 }
 .hits button {
   display: grid;
   gap: 1px;
   width: 100%;
-  text-align: left;
+  justify-items: start;
   padding: 9px 12px;
   border-left: 5px solid transparent;
   border-bottom: 1px solid var(--mat-line);
@@ -156,7 +159,7 @@ small,
   color: var(--soft-on-mat);
   font-size: 14px;
 }
-.act-button {
+.labels {
   margin-top: auto;
 }
 @media (max-width: 1000px) {

@@ -2,10 +2,11 @@
 import type { LoggedJob, Sequence, Want } from '@bemtor/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
-import KeyHint from '../../components/KeyHint.vue';
 import { csvType, saveFile } from '../../composables/saveFile.ts';
-import { useKeys } from '../../composables/useKeys.ts';
 import { shoppingCsv, shoppingLines, shoppingText } from './shopping.ts';
+import ActButton from '../../kit/ActButton.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 
 /** What is wanted, grouped by number; what open jobs wait for is offered. */
 const props = defineProps<{ wants: readonly Want[] }>();
@@ -61,7 +62,20 @@ async function copyText(): Promise<void> {
   }
 }
 const saveCsv = (): void => saveFile('shopping.csv', shoppingCsv(props.wants), csvType);
-useKeys(() => ({ t: () => void copyText(), v: saveCsv }));
+const { command } = useCommands(() => {
+  const unless = lines.value.length === 0 ? 'Nothing is wanted' : null;
+  return [
+    { id: 'copy', keys: ['t'], words: 'copy as text', unless, run: copyText },
+    {
+      id: 'csv',
+      keys: ['v'],
+      words: 'save as CSV',
+      more: 'save the shopping list (CSV)',
+      unless,
+      run: saveCsv,
+    },
+  ];
+});
 </script>
 
 <template>
@@ -79,11 +93,11 @@ useKeys(() => ({ t: () => void copyText(), v: saveCsv }));
           }}</small>
         </div>
         <div class="acts">
-          <button v-if="line.state === 'wanted'" @click="emit('state', line.wants, 'ordered')">
+          <ActButton v-if="line.state === 'wanted'" quiet @click="emit('state', line.wants, 'ordered')">
             ordered
-          </button>
-          <button @click="emit('state', line.wants, 'met')">here</button>
-          <button @click="emit('state', line.wants, 'dropped')">drop</button>
+          </ActButton>
+          <ActButton quiet @click="emit('state', line.wants, 'met')">here</ActButton>
+          <ActButton quiet @click="emit('state', line.wants, 'dropped')">drop</ActButton>
         </div>
       </li>
     </ul>
@@ -95,19 +109,15 @@ useKeys(() => ({ t: () => void copyText(), v: saveCsv }));
             <strong class="mono">{{ one.number }}</strong><small>{{ one.part }} · {{ one.unitLabel }}</small>
           </div>
           <div class="acts">
-            <button @click="emit('want', one.number, one.part, one.unitId, 1)">add</button>
+            <ActButton quiet @click="emit('want', one.number, one.part, one.unitId, 1)">add</ActButton>
           </div>
         </li>
       </ul>
     </template>
     <div class="foot">
       <p v-if="told" role="status">{{ told }}</p>
-      <button class="act-button" :disabled="lines.length === 0" @click="copyText">
-        <KeyHint name="T" /> copy as text
-      </button>
-      <button class="act-button" :disabled="lines.length === 0" @click="saveCsv">
-        <KeyHint name="V" /> save as CSV
-      </button>
+      <CommandButton :command="command('copy')" />
+      <CommandButton :command="command('csv')" />
     </div>
   </aside>
 </template>
@@ -137,10 +147,6 @@ small,
 .acts {
   display: flex;
   gap: 18px;
-}
-.acts button {
-  min-height: 44px;
-  text-decoration: underline;
 }
 .foot {
   margin-top: auto;

@@ -3,7 +3,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { computed, onMounted, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { read, Refused } from '../../api/client.ts';
 import { askShop, onShopKept, saidHere } from '../../api/shopLog.ts';
-import { useTold } from '../../composables/useTold.ts';
+import { useTold } from '../../kit/useTold.ts';
 import { stockWith, wantsWith } from './shelfHere.ts';
 
 /** Waits for the next character before it asks. */

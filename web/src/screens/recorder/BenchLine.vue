@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import type { Entry, Reading, ShopWord } from '@bemtor/core';
 import { computed, nextTick, onMounted, ref, watch } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
+import KeyHint from '../../kit/KeyHint.vue';
 import DoubtPanel from './DoubtPanel.vue';
 import { markLine } from './markLine.ts';
 import ReadingChips from './ReadingChips.vue';
 import TeachPanel from './TeachPanel.vue';
+import TileButton from '../../kit/TileButton.vue';
+import ActButton from '../../kit/ActButton.vue';
+import MarkedField from '../../kit/MarkedField.vue';
 
 /**
  * The bench line with its live reading above it. Words that were not understood are yellow behind the word,
@@ -38,7 +41,7 @@ const emit = defineEmits<{
   key: [event: KeyboardEvent];
 }>();
 
-const field = ref<HTMLTextAreaElement | null>(null);
+const field = ref<InstanceType<typeof MarkedField> | null>(null);
 const pieces = computed(() => markLine(text.value, props.reading.spans));
 const focus = () => field.value?.focus();
 /** The word that is being taught. */
@@ -62,13 +65,6 @@ function leaveDoubt(): void {
 defineExpose({ focus, endTeaching });
 onMounted(focus);
 
-watch(text, async () => {
-  await nextTick();
-  if (!field.value) return;
-  field.value.style.height = 'auto';
-  field.value.style.height = `${field.value.scrollHeight}px`;
-});
-
 function onKey(event: KeyboardEvent): void {
   if (event.isComposing) return;
   emit('key', event);
@@ -90,16 +86,15 @@ function onKey(event: KeyboardEvent): void {
 <template>
   <div class="line-area">
     <div class="reading" aria-live="polite" data-testid="reading">
-      <button v-if="offer && text === ''" type="button" class="chip offer" @click="$emit('take')">
+      <TileButton v-if="offer && text === ''" class="chip offer" @click="$emit('take')">
         <KeyHint name="Tab" /> {{ offer.words }}
-      </button>
+      </TileButton>
       <span v-if="reading.amends" class="chip amends">{{
         reading.amends === 'strike' ? 'strikes the last line' : 'puts the last act right'
       }}</span>
       <ReadingChips :entries="reading.entries" />
       <template v-for="(word, i) in reading.unread" :key="`u${i}`">
-        <button
-          type="button"
+        <TileButton
           class="chip unread"
           title="Not understood; it is kept with the line. Teach it."
           :aria-label="`Teach the word ${word}`"
@@ -108,17 +103,16 @@ function onKey(event: KeyboardEvent): void {
           @click="taught = word"
         >
           {{ word }} <KeyHint v-if="word === firstUnread" name="F2" />
-        </button>
-        <button
+        </TileButton>
+        <TileButton
           v-for="near in nearest.get(word) ?? []"
           :key="near"
-          type="button"
           class="chip near"
           :aria-label="`Take ${near} for ${word}`"
           @click="$emit('exchange', word, near)"
         >
           {{ near }}?
-        </button>
+        </TileButton>
       </template>
     </div>
     <TeachPanel
@@ -139,31 +133,27 @@ function onKey(event: KeyboardEvent): void {
       @leave="leaveDoubt"
     />
     <div class="field" :class="{ correcting }">
-      <div class="written">
-        <div class="mirror" aria-hidden="true">
-          <span v-for="(piece, i) in pieces" :key="i" :class="piece.mark">{{ piece.text }}</span>
-        </div>
-        <textarea
-          ref="field"
-          v-model="text"
-          rows="1"
-          maxlength="2000"
-          spellcheck="false"
-          autocapitalize="off"
-          autocomplete="off"
-          aria-label="Bench line"
-          data-testid="bench-line"
-          :placeholder="placeholder"
-          @keydown="onKey"
-        />
-      </div>
+      <MarkedField
+        ref="field"
+        v-model="text"
+        label="Bench line"
+        data-testid="bench-line"
+        :pieces="pieces"
+        :placeholder="placeholder"
+        @keydown="onKey"
+      />
       <div class="keys">
-        <button v-if="completion" type="button" tabindex="-1" @click="$emit('complete')">
-          <KeyHint name="Tab" /> {{ completion }}
-        </button>
-        <button type="button" tabindex="-1" :disabled="reading.entries.length === 0" @click="$emit('keep')">
-          <KeyHint name="Enter" /> {{ correcting ? 'correct' : 'keep' }}
-        </button>
+        <ActButton v-if="completion" quiet key-name="Tab" tabindex="-1" @click="$emit('complete')">{{
+          completion
+        }}</ActButton>
+        <ActButton
+          quiet
+          key-name="Enter"
+          tabindex="-1"
+          :disabled="reading.entries.length === 0"
+          @click="$emit('keep')"
+          >{{ correcting ? 'correct' : 'keep' }}</ActButton
+        >
       </div>
     </div>
   </div>
@@ -235,62 +225,10 @@ function onKey(event: KeyboardEvent): void {
 .field.correcting {
   border-style: dashed;
 }
-.mirror,
-textarea {
-  font: 400 20px/1.35 var(--mono);
-  letter-spacing: 0;
-  white-space: pre-wrap;
-  overflow-wrap: anywhere;
-}
-.written {
-  display: grid;
-}
-.mirror,
-textarea {
-  grid-area: 1 / 1;
-}
-.mirror {
-  color: transparent;
-  pointer-events: none;
-}
-.mirror .understood {
-  text-decoration: underline 2px var(--copper);
-  text-underline-offset: 5px;
-}
-.mirror .unknown {
-  background: var(--caution);
-  border-radius: 3px;
-}
-:root[data-theme='dark'] .mirror .unknown {
-  background: #7a6212;
-}
-textarea {
-  position: relative;
-  width: 100%;
-  display: block;
-  border: 0;
-  outline: 0;
-  background: none;
-  resize: none;
-  padding: 0;
-  margin: 0;
-  max-height: 140px;
-  caret-color: var(--copper);
-}
-textarea::placeholder {
-  color: var(--ink-soft);
-}
 .keys {
   display: flex;
   gap: 14px;
   color: var(--ink-soft);
-  font-size: 14px;
-}
-.keys button {
-  white-space: nowrap;
-  min-height: 28px;
-}
-.keys button:disabled {
-  opacity: 0.5;
+  margin-block: -10px;
 }
 </style>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { Derivation, Edit, KeptLine, Model, StandingEdit } from '@bemtor/core';
-import { computed, onBeforeUnmount, onMounted } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
+import { computed } from 'vue';
 import { useLatest } from '../../composables/useLatest.ts';
 import { circleInWorker } from '../../workers/planner.ts';
+import CommandButton from '../../kit/CommandButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 
 /** A circle of needs is told as soon as the line that closes it is kept, with the one key that opens it again. */
 const props = defineProps<{
@@ -35,14 +36,15 @@ function mend(): void {
   const before = need?.anyOf[0];
   if (need && before) emit('mend', { what: 'free', action: need.action, before });
 }
-/** A function key: letters belong to the line that is being typed. */
-function onKey(event: KeyboardEvent): void {
-  if (event.key !== 'F10' || !circle.value) return;
-  event.preventDefault();
-  mend();
-}
-onMounted(() => window.addEventListener('keydown', onKey));
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
+const { command } = useCommands(() => [
+  {
+    id: 'mend',
+    keys: ['F10'],
+    words: `mend: no longer ${circle.value?.weakestWords ?? ''}`,
+    when: circle.value !== null,
+    run: mend,
+  },
+]);
 </script>
 
 <template>
@@ -50,9 +52,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
     <p>
       A circle: {{ circle.words }} From the lines: {{ circle.texts.map((text) => `“${text}”`).join(', ') }}.
     </p>
-    <v-btn variant="outlined" size="large" data-testid="mend" @click="mend"
-      ><KeyHint name="F10" />&nbsp;mend: no longer {{ circle.weakestWords }}</v-btn
-    >
+    <CommandButton class="mend" :command="command('mend')" data-testid="mend" />
   </div>
 </template>
 
@@ -62,12 +62,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
   gap: 8px;
   margin: 0 24px 8px;
 }
-.circle :deep(.v-btn) {
-  text-transform: none;
-  letter-spacing: 0;
-  white-space: normal;
-  height: auto;
-  min-height: var(--touch);
+.mend {
   justify-self: start;
 }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { entryWords, type Doubt, type Entry } from '@bemtor/core';
 import { computed, nextTick, ref, watch } from 'vue';
-import KeyButton from '../../components/KeyButton.vue';
+import ActButton from '../../kit/ActButton.vue';
 
 /**
  * Why a reading is in doubt. It stands beside the reading while the line is typed; the first Enter brings the
@@ -49,19 +49,19 @@ function onKey(event: KeyboardEvent): void {
       <span class="mark" aria-hidden="true">?</span> {{ doubt.why }}
     </p>
     <div v-if="asking" class="answers">
-      <KeyButton name="Enter" data-testid="doubt-read" @click="$emit('read')">as it is read</KeyButton>
-      <KeyButton
+      <ActButton key-name="Enter" data-testid="doubt-read" @click="$emit('read')">as it is read</ActButton>
+      <ActButton
         v-for="(answer, i) in answers"
         :key="i"
-        :name="`${i + 1}`"
+        :key-name="`${i + 1}`"
         :title="answer.entries.map((entry) => entryWords(entry)).join('; ')"
         :data-testid="`doubt-answer-${i + 1}`"
         @click="$emit('answer', answer.entries)"
       >
         {{ answer.words }}
-      </KeyButton>
-      <KeyButton name="N" data-testid="doubt-note" @click="$emit('note')">only a note</KeyButton>
-      <KeyButton name="Esc" data-testid="doubt-leave" @click="$emit('leave')">write it again</KeyButton>
+      </ActButton>
+      <ActButton key-name="N" data-testid="doubt-note" @click="$emit('note')">only a note</ActButton>
+      <ActButton key-name="Esc" data-testid="doubt-leave" @click="$emit('leave')">write it again</ActButton>
     </div>
   </div>
 </template>

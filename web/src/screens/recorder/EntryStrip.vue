@@ -5,6 +5,8 @@ import { timeOfDay } from '../../composables/format.ts';
 import type { StripLine } from '../../stores/recording.ts';
 import PictureThumb from '../../pictures/PictureThumb.vue';
 import EntryIcon from './EntryIcon.vue';
+import ActButton from '../../kit/ActButton.vue';
+import CursorRow from '../../kit/CursorRow.vue';
 
 /** The strip of kept lines, newest at the bottom like a roll of paper. */
 const props = defineProps<{
@@ -54,13 +56,12 @@ onBeforeUnmount(() => observer.disconnect());
 <template>
   <ol ref="strip" class="strip" aria-label="Lines kept">
     <li v-if="from > 0" class="before">
-      <v-btn variant="text" data-testid="earlier-lines" @click="more += piece"
-        >{{ from }} earlier lines</v-btn
-      >
+      <ActButton quiet data-testid="earlier-lines" @click="more += piece">{{ from }} earlier lines</ActButton>
     </li>
-    <li
+    <CursorRow
       v-for="line in shown"
       :key="line.id"
+      :here="line.id === selected"
       :class="{
         selected: line.id === selected,
         struck: line.struck,
@@ -69,7 +70,7 @@ onBeforeUnmount(() => observer.disconnect());
       }"
       :data-state="line.state"
       data-testid="strip-line"
-      @click="$emit('select', line.id)"
+      @choose="$emit('select', line.id)"
     >
       <div v-for="(entry, i) in line.entries" :key="i" class="entry">
         <time class="mono" :datetime="line.at">{{ i === 0 ? timeOfDay(line.at) : '' }}</time>
@@ -87,30 +88,32 @@ onBeforeUnmount(() => observer.disconnect());
       </div>
       <p v-if="line.refused" class="stop">
         Not kept: {{ line.refused }}
-        <v-btn size="small" variant="outlined" @click.stop="$emit('retry', line)">Send again</v-btn>
-        <v-btn size="small" variant="text" @click.stop="$emit('discard', line)">Drop it</v-btn>
+        <ActButton quiet @click.stop="$emit('retry', line)">Send again</ActButton>
+        <ActButton quiet @click.stop="$emit('discard', line)">Drop it</ActButton>
       </p>
       <div v-if="line.pictures.length > 0" class="pictures">
         <span v-for="picture in line.pictures" :key="picture" class="thumb">
           <PictureThumb :picture="picture" about="Picture of this line" />
-          <button
+          <ActButton
             v-if="line.id === selected"
+            square
             aria-label="Take the picture off this line"
             @click.stop="$emit('dropPicture', line, picture)"
+            >×</ActButton
           >
-            ×
-          </button>
         </span>
       </div>
       <div v-if="line.id === selected" class="acts">
         <span class="mono typed">{{ line.text }}</span>
-        <button @click.stop="$emit('edit', line)"><kbd>Enter</kbd> correct</button>
-        <button @click.stop="$emit('strike', line)">
-          <kbd>Del</kbd> {{ line.struck ? 'restore' : 'strike' }}
-        </button>
-        <button data-testid="add-picture" @click.stop="$emit('picture', line)"><kbd>F4</kbd> picture</button>
+        <ActButton quiet key-name="Enter" @click.stop="$emit('edit', line)">correct</ActButton>
+        <ActButton quiet key-name="Del" @click.stop="$emit('strike', line)">{{
+          line.struck ? 'restore' : 'strike'
+        }}</ActButton>
+        <ActButton quiet key-name="F4" data-testid="add-picture" @click.stop="$emit('picture', line)"
+          >picture</ActButton
+        >
       </div>
-    </li>
+    </CursorRow>
   </ol>
 </template>
 
@@ -196,26 +199,12 @@ time {
   padding: 0 0 6px 88px;
   color: var(--ink-soft);
 }
-.acts button {
-  min-height: 40px;
-  color: var(--ink);
-}
-.acts kbd {
-  border: 1px solid currentColor;
-  border-radius: 4px;
-  padding: 1px 5px;
-  font: 500 12px/1.2 var(--mono);
-}
 .typed {
   font-size: 14px;
   flex: 1;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-.stop button {
-  text-decoration: underline;
-  margin-left: 10px;
 }
 .pictures {
   display: flex;
@@ -226,15 +215,10 @@ time {
 .thumb {
   position: relative;
 }
-.thumb button {
+.thumb .act {
   position: absolute;
   top: 2px;
   right: 2px;
-  width: 28px;
-  height: 28px;
-  border-radius: 14px;
   background: var(--card);
-  font-size: 20px;
-  line-height: 1;
 }
 </style>

@@ -13,8 +13,7 @@ import {
 import { storeToRefs } from 'pinia';
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import EmptyState from '../../components/EmptyState.vue';
-import KeyHint from '../../components/KeyHint.vue';
+import EmptyState from '../../kit/EmptyState.vue';
 import ServerState from '../../components/ServerState.vue';
 import StreamTrouble from '../../components/StreamTrouble.vue';
 import { saveFile } from '../../composables/saveFile.ts';
@@ -33,6 +32,7 @@ import LayerStack from './LayerStack.vue';
 import { useTyping } from './useTyping.ts';
 import WaysIn, { type WayIn } from './WaysIn.vue';
 import TrayPanel from './TrayPanel.vue';
+import ActButton from '../../kit/ActButton.vue';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
@@ -224,7 +224,7 @@ function onKey(event: KeyboardEvent): void {
 
 <template>
   <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"
-    ><router-link class="act-button" to="/">To the bench</router-link></EmptyState
+    ><ActButton to="/">To the bench</ActButton></EmptyState
   >
   <div v-else class="recorder">
     <aside class="left mat-bound"><LayerStack :layers="layers" :part-in-work="context.part" /></aside>
@@ -241,9 +241,7 @@ function onKey(event: KeyboardEvent): void {
         <span v-if="towards" class="in-hand" data-testid="towards">
           <small class="label">Recording towards</small> {{ towards }}
         </span>
-        <button class="to-review" @click="router.push(`/unit/${unitId}/review`)">
-          <KeyHint name="F9" /> review
-        </button>
+        <ActButton quiet class="to-review" key-name="F9" :to="`/unit/${unitId}/review`">review</ActButton>
         <time class="mono" aria-label="Since the first line">{{ clock(elapsed) }}</time>
       </header>
       <CircleBanner
@@ -283,7 +281,7 @@ function onKey(event: KeyboardEvent): void {
       />
       <p v-if="correcting" class="correcting">
         Correcting <span class="mono">{{ correcting.text }}</span> ·
-        <button @click="leave"><KeyHint name="Esc" /> leave it</button>
+        <ActButton quiet key-name="Esc" @click="leave">cancel</ActButton>
       </p>
       <WaysIn :way="way" class="ways" @choose="choose" @review="router.push(`/unit/${unitId}/review`)" />
       <PaletteInput
@@ -365,8 +363,6 @@ header span {
 }
 .to-review {
   margin-left: auto;
-  min-height: 44px;
-  color: var(--ink-soft);
 }
 time {
   font-size: 17px;

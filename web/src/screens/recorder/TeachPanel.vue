@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { ShopWord } from '@bemtor/core';
 import { computed, nextTick, onMounted, ref } from 'vue';
-import KeyButton from '../../components/KeyButton.vue';
+import ActButton from '../../kit/ActButton.vue';
+import TextField from '../../kit/TextField.vue';
 
 /** Teaches a word that was not understood: it becomes a word of the shop, and the line is read again. */
 const props = defineProps<{ word: string; fault: string | null }>();
@@ -18,7 +19,8 @@ const choices = [
 type Choice = (typeof choices)[number];
 
 const panel = ref<HTMLElement | null>(null);
-const field = ref<HTMLInputElement | null>(null);
+const field = ref<{ $el: HTMLElement } | null>(null);
+const input = () => field.value?.$el.querySelector('input') ?? null;
 const asked = ref<Choice | null>(null);
 const means = ref('');
 const longest = 60;
@@ -34,7 +36,7 @@ async function choose(choice: Choice): Promise<void> {
   if (choice.key === 's' || choice.key === 'w') {
     asked.value = choice;
     await nextTick();
-    field.value?.focus();
+    input()?.focus();
   } else emit('teach', { word: word.value, means: standsFor[choice.key]() });
 }
 function finish(): void {
@@ -43,7 +45,7 @@ function finish(): void {
 function onKey(event: KeyboardEvent): void {
   if (event.ctrlKey || event.metaKey || event.altKey) return;
   const choice =
-    event.target === field.value ? undefined : choices.find(({ key }) => key === event.key.toLowerCase());
+    event.target === input() ? undefined : choices.find(({ key }) => key === event.key.toLowerCase());
   if (event.key === 'Escape') emit('leave');
   else if (choice) void choose(choice);
   else return;
@@ -66,30 +68,31 @@ function onKey(event: KeyboardEvent): void {
       <span class="word">{{ word }}</span> is …
     </p>
     <div class="choices">
-      <KeyButton
+      <ActButton
         v-for="choice in choices"
         :key="choice.key"
-        :name="choice.key.toUpperCase()"
+        :key-name="choice.key.toUpperCase()"
         :aria-pressed="asked === choice"
         :data-testid="`teach-${choice.key}`"
         @click="choose(choice)"
       >
         {{ choice.label }}
-      </KeyButton>
-      <KeyButton name="Esc" data-testid="teach-leave" @click="$emit('leave')">leave it</KeyButton>
+      </ActButton>
+      <ActButton key-name="Esc" data-testid="teach-leave" @click="$emit('leave')">cancel</ActButton>
     </div>
-    <form v-if="asked" class="means" @submit.prevent="finish">
-      <input
+    <v-form v-if="asked" class="means" @submit.prevent="finish">
+      <TextField
         ref="field"
         v-model="means"
-        class="mono"
+        class="means-field"
+        mono
         :maxlength="longest"
-        :aria-label="`What ${word} stands for`"
+        :label="`What ${word} stands for`"
         :placeholder="asked.asks ?? ''"
         data-testid="teach-means"
       />
-      <KeyButton name="Enter" type="submit" :disabled="means.trim() === ''">teach it</KeyButton>
-    </form>
+      <ActButton key-name="Enter" type="submit" :disabled="means.trim() === ''">teach it</ActButton>
+    </v-form>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   </div>
 </template>
@@ -121,15 +124,8 @@ function onKey(event: KeyboardEvent): void {
   gap: 8px;
   margin-top: 10px;
 }
-input {
-  flex: 1;
-  min-height: var(--touch);
-  min-width: 220px;
-  padding: 8px 12px;
-  border: 1.5px solid var(--card-line);
-  border-radius: var(--radius);
-  background: var(--card);
-  font-size: 17px;
+.means-field {
+  flex: 1 1 220px;
 }
 .fault {
   margin-top: 8px;

@@ -2,6 +2,7 @@
 import { confusablePairs, type RecordingTray, type TrayCell } from '@bemtor/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import TrayCellCard from '../../components/TrayCellCard.vue';
+import TileButton from '../../kit/TileButton.vue';
 
 const ScaleDialog = defineAsyncComponent(() => import('./ScaleDialog.vue'));
 
@@ -23,7 +24,7 @@ const mostApartMm = computed(() => Math.max(...alike.value.map(({ apartMm }) => 
     <h2 class="label">Tray</h2>
     <p v-if="tray.cells.length === 0" class="empty">Screws get a cell each as you name them.</p>
     <div class="cells">
-      <button
+      <TileButton
         v-for="cell in tray.cells"
         :key="cell.letter"
         class="weigh"
@@ -33,7 +34,7 @@ const mostApartMm = computed(() => Math.max(...alike.value.map(({ apartMm }) => 
         @click="weigh(cell)"
       >
         <TrayCellCard :cell="cell" :now="cell.kind === nowKind" />
-      </button>
+      </TileButton>
     </div>
     <dl class="sums">
       <div>
@@ -74,8 +75,8 @@ const mostApartMm = computed(() => Math.max(...alike.value.map(({ apartMm }) => 
 }
 .weigh {
   display: grid;
-  text-align: left;
   min-width: 0;
+  padding: 0;
 }
 .empty {
   color: var(--soft-on-mat);

@@ -3,8 +3,8 @@ export type WayIn = 'line' | 'palette' | 'narration';
 </script>
 
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
+import TabRow from '../../kit/TabRow.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 
 /** The three ways to record: typed, tapped, spoken; and on to Review. The keys work while something is typed. */
 defineProps<{ way: WayIn }>();
@@ -16,47 +16,30 @@ const ways = [
   { way: 'narration', key: 'F8', label: 'Narration' },
 ] as const;
 
-function onKey(event: KeyboardEvent): void {
-  if (event.ctrlKey || event.metaKey || event.altKey) return;
-  const found = ways.find(({ key }) => key === event.key);
-  if (found) emit('choose', found.way);
-  else if (event.key === 'F9') emit('review');
-  else return;
-  event.preventDefault();
-}
-onMounted(() => window.addEventListener('keydown', onKey));
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey));
+const { commands } = useCommands(() => [
+  ...ways.map(({ way, key, label }) => ({
+    id: way,
+    keys: [key],
+    words: label,
+    more: `record by ${label.toLowerCase()}`,
+    run: () => emit('choose', way),
+  })),
+  { id: 'review', keys: ['F9'], words: 'review', run: () => emit('review') },
+]);
 </script>
 
 <template>
-  <div class="ways" role="group" aria-label="How to record">
-    <button
-      v-for="each in ways"
-      :key="each.way"
-      :aria-pressed="each.way === way"
-      :data-testid="`way-${each.way}`"
-      @click="$emit('choose', each.way)"
-    >
-      <KeyHint :name="each.key" /> {{ each.label }}
-    </button>
-  </div>
+  <TabRow
+    class="ways"
+    label="How to record"
+    :chosen="way"
+    :tabs="commands.filter(({ id }) => id !== 'review')"
+  />
 </template>
 
 <style scoped>
 .ways {
-  display: flex;
-  gap: 4px;
   padding: 6px 22px 0;
   border-top: 1px solid var(--card-line);
-}
-button {
-  min-height: 44px;
-  padding: 0 14px;
-  color: var(--ink-soft);
-  border-bottom: 2px solid transparent;
-}
-button[aria-pressed='true'] {
-  color: var(--ink);
-  border-bottom-color: var(--copper);
 }
 </style>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { actionWords, indexSequence, type Action, type Edit, type Sequence } from '@bemtor/core';
 import { computed, ref, watch } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
-import { vFocusFirst } from '../../composables/focusFirst.ts';
 import { answerTo, asks, standing, type Ask } from './editing.ts';
+import ActButton from '../../kit/ActButton.vue';
+import AskDialog from '../../kit/AskDialog.vue';
 
 /** One thing about an act, asked for and kept by Enter; what is wrong with an answer is said below it. */
 const open = defineModel<boolean>({ required: true });
@@ -51,51 +51,35 @@ function keep(): void {
 </script>
 
 <template>
-  <v-dialog v-model="open" :aria-label="asks[ask].label">
-    <v-card v-focus-first class="edit" data-testid="edit-dialog">
-      <v-card-title>{{ asks[ask].label }}</v-card-title>
-      <v-card-subtitle>{{ title }}</v-card-subtitle>
-      <v-card-text>
-        <v-form @submit.prevent="keep">
-          <v-autocomplete
-            v-if="ask === 'pin' || ask === 'join'"
-            v-model="typed"
-            :items="choices"
-            :label="asks[ask].hint"
-            :error-messages="fault"
-            :hide-details="false"
-            auto-select-first
-          />
-          <v-text-field
-            v-else
-            v-model="typed"
-            :aria-label="asks[ask].label"
-            :hint="asks[ask].hint"
-            :error-messages="fault"
-            :hide-details="false"
-            persistent-hint
-          />
-          <div class="acts">
-            <v-btn type="submit" class="act-button primary" variant="flat"
-              >Keep&nbsp;<KeyHint name="Enter"
-            /></v-btn>
-            <v-btn class="act-button" variant="text" @click="open = false"
-              >Leave it&nbsp;<KeyHint name="Esc"
-            /></v-btn>
-          </div>
-        </v-form>
-      </v-card-text>
-    </v-card>
-  </v-dialog>
+  <AskDialog v-model="open" :title="asks[ask].label" data-testid="edit-dialog" @submit="keep">
+    <p class="soft">{{ title }}</p>
+    <v-autocomplete
+      v-if="ask === 'pin' || ask === 'join'"
+      v-model="typed"
+      :items="choices"
+      :label="asks[ask].hint"
+      :error-messages="fault"
+      :hide-details="false"
+      auto-select-first
+    />
+    <v-text-field
+      v-else
+      v-model="typed"
+      :aria-label="asks[ask].label"
+      :hint="asks[ask].hint"
+      :error-messages="fault"
+      :hide-details="false"
+      persistent-hint
+    />
+    <template #acts>
+      <ActButton primary key-name="Enter" type="submit">Keep</ActButton>
+      <ActButton key-name="Esc" @click="open = false">Cancel</ActButton>
+    </template>
+  </AskDialog>
 </template>
 
 <style scoped>
-.edit :deep(.v-card-title) {
-  font: 600 28px/1.2 var(--label);
-}
-.acts {
-  display: flex;
-  gap: 12px;
-  margin-top: 16px;
+.soft {
+  color: var(--ink-soft);
 }
 </style>

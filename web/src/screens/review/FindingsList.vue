@@ -1,8 +1,11 @@
 <script setup lang="ts">
 import { groundOf, sentence, type Finding, type Reviewed } from '@bemtor/core';
-import { computed, ref } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
-import { useKeys } from '../../composables/useKeys.ts';
+import { computed } from 'vue';
+import KeyHint from '../../kit/KeyHint.vue';
+import ActButton from '../../kit/ActButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
+import { useCursor } from '../../kit/useCursor.ts';
+import CursorRow from '../../kit/CursorRow.vue';
 
 /** The procedure check: each finding with its reason, and one key that mends it or lets it stand. */
 const props = defineProps<{ reviewed: Reviewed }>();
@@ -12,12 +15,13 @@ const emit = defineEmits<{
 }>();
 
 const severityWords = { stop: 'Stop', warning: 'Look', hint: 'Note' } as const;
-const at = ref(0);
 const rows = computed(() => [
   ...props.reviewed.open.map((finding) => ({ finding, choice: 'open' as const })),
   ...props.reviewed.settled,
 ]);
-const current = computed(() => rows.value[Math.min(at.value, rows.value.length - 1)] ?? null);
+const cursor = useCursor(() => rows.value.length);
+const { at } = cursor;
+const current = computed(() => rows.value[at.value] ?? null);
 
 function mend(finding: Finding): void {
   if (finding.remedy?.kind === 'change') emit('decide', finding.rule, finding.place, 'remedy');
@@ -26,25 +30,43 @@ function mend(finding: Finding): void {
 const stands = (finding: Finding) => emit('decide', finding.rule, finding.place, 'stands');
 const open = (finding: Finding) => emit('decide', finding.rule, finding.place, 'open');
 
-useKeys(() => ({
-  ArrowDown: () => (at.value = Math.min(rows.value.length - 1, at.value + 1)),
-  ArrowUp: () => (at.value = Math.max(0, at.value - 1)),
-  a: () => current.value?.choice === 'open' && mend(current.value.finding),
-  s: () => current.value?.choice === 'open' && stands(current.value.finding),
-  u: () => current.value && current.value.choice !== 'open' && open(current.value.finding),
-}));
+useCommands(() => [
+  ...cursor.arrows('finding'),
+  {
+    id: 'mend-finding',
+    keys: ['a'],
+    words: 'mend the finding',
+    when: current.value?.choice === 'open' && current.value.finding.remedy !== undefined,
+    run: () => current.value && mend(current.value.finding),
+  },
+  {
+    id: 'stands',
+    keys: ['s'],
+    words: 'the finding may stand',
+    when: current.value?.choice === 'open',
+    run: () => current.value && stands(current.value.finding),
+  },
+  {
+    id: 'reopen',
+    keys: ['u'],
+    words: 'open the finding again',
+    when: current.value !== null && current.value.choice !== 'open',
+    run: () => current.value && open(current.value.finding),
+  },
+]);
 </script>
 
 <template>
   <p v-if="rows.length === 0" class="none">The check has nothing to say against this sequence.</p>
   <ol v-else class="findings">
-    <li
+    <CursorRow
       v-for="({ finding, choice }, i) in rows"
       :key="`${finding.rule} ${finding.place}`"
-      :class="{ at: i === at, settled: choice !== 'open' }"
+      :class="{ settled: choice !== 'open' }"
+      :here="i === at"
       data-testid="finding"
       :data-rule="finding.rule"
-      @pointerdown="at = i"
+      @choose="at = i"
     >
       <span class="severity" :class="finding.severity">{{ severityWords[finding.severity] }}</span>
       <div>
@@ -53,21 +75,21 @@ useKeys(() => ({
       </div>
       <div class="acts">
         <template v-if="choice === 'open'">
-          <button v-if="finding.remedy" class="act-button" @click="mend(finding)">
+          <ActButton v-if="finding.remedy" @click="mend(finding)">
             <KeyHint :class="{ unseen: i !== at }" name="A" /> {{ finding.remedy.words }}
-          </button>
-          <button class="act-button quiet" @click="stands(finding)">
+          </ActButton>
+          <ActButton quiet @click="stands(finding)">
             <KeyHint :class="{ unseen: i !== at }" name="S" /> may stand
-          </button>
+          </ActButton>
         </template>
         <template v-else>
           <span>{{ choice === 'remedy' ? 'mended' : 'may stand' }}</span>
-          <button class="act-button quiet" @click="open(finding)">
+          <ActButton quiet @click="open(finding)">
             <KeyHint :class="{ unseen: i !== at }" name="U" /> undo
-          </button>
+          </ActButton>
         </template>
       </div>
-    </li>
+    </CursorRow>
   </ol>
 </template>
 
@@ -89,7 +111,7 @@ li {
   border-bottom: 1px solid var(--card-line);
   border-left: 4px solid transparent;
 }
-li.at {
+li.here {
   border-left-color: var(--copper);
   background: var(--card-raised);
 }
@@ -127,18 +149,11 @@ strong {
   align-items: center;
   max-width: 300px;
 }
-.acts .act-button {
-  min-height: 44px;
-  padding: 6px 12px;
+.acts > * {
   font-size: 15px;
-  line-height: 1.15;
-  text-align: left;
 }
 /* Its room is kept: a button must not move under the finger that presses it. */
 .unseen {
   visibility: hidden;
-}
-.quiet {
-  border-color: var(--card-line);
 }
 </style>

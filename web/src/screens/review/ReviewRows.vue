@@ -2,11 +2,12 @@
 import type { Sequence } from '@bemtor/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import Draggable from 'vuedraggable';
-import KeyHint from '../../components/KeyHint.vue';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
 import PictureStrip from '../../pictures/PictureStrip.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 import type { ReviewNeed, ReviewRow } from './reviewRows.ts';
+import ActButton from '../../kit/ActButton.vue';
+import CursorRow from '../../kit/CursorRow.vue';
 
 /** The acts in order, each with what it waits for; the one at hand is edited by keys, or dragged to its place. */
 const props = defineProps<{
@@ -58,13 +59,13 @@ watch(
     @change="dropped"
   >
     <template #item="{ element: row, index: i }: { element: ReviewRow; index: number }">
-      <li
+      <CursorRow
         :id="`row-${row.action.id}`"
         data-testid="review-row"
         :data-action="row.action.id"
-        :class="{ at: row.action.id === at, marked: marked.has(row.action.id) }"
-        :aria-current="row.action.id === at"
-        @pointerdown="$emit('choose', row.action.id)"
+        :here="row.action.id === at"
+        :class="{ marked: marked.has(row.action.id) }"
+        @choose="$emit('choose', row.action.id)"
       >
         <span class="n handle" :title="at === null ? '' : 'Drag to another place'">{{ i + 1 }}</span>
         <span class="glyph">
@@ -92,26 +93,26 @@ watch(
               :title="need.evidence.length > 0 ? `Rests on: ${need.evidence.join(' / ')}` : need.ground"
             >
               <b>{{ need.basis }}</b> after {{ need.first }}
-              <v-btn
+              <ActButton
                 v-if="row.action.id === at && need.before && j < 9"
-                variant="text"
-                size="small"
+                quiet
+                :key-name="String(j + 1)"
                 :aria-label="`Take out: after ${need.first}`"
                 data-testid="take-out"
                 @click="$emit('free', row.action.id, need)"
-                ><KeyHint :name="String(j + 1)" />&nbsp;take out</v-btn
+                >take out</ActButton
               >
             </li>
             <li v-for="words in changed.get(row.action.id) ?? []" :key="words" class="change">{{ words }}</li>
           </ul>
           <PictureStrip :pictures="row.pictures" :about="() => `Photo: ${row.words}`" />
         </div>
-      </li>
+      </CursorRow>
     </template>
     <template #footer>
       <li v-if="shown.length < rows.length" class="more">
-        <v-btn variant="text" data-testid="more-rows" @click="more += piece"
-          >{{ rows.length - shown.length }} more acts</v-btn
+        <ActButton quiet data-testid="more-rows" @click="more += piece"
+          >{{ rows.length - shown.length }} more steps</ActButton
         >
       </li>
     </template>
@@ -130,7 +131,7 @@ watch(
   border-bottom: 1px solid var(--card-line);
   border-left: 4px solid transparent;
 }
-.at {
+.here {
   border-left-color: var(--copper) !important;
   background: var(--card-raised);
 }

@@ -3,9 +3,7 @@ import { diffSequences } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { saveFile } from '../../composables/saveFile.ts';
-import EmptyState from '../../components/EmptyState.vue';
-import KeyHint from '../../components/KeyHint.vue';
-import { useKeys } from '../../composables/useKeys.ts';
+import EmptyState from '../../kit/EmptyState.vue';
 import ChangeList from './ChangeList.vue';
 import EditDialog from './EditDialog.vue';
 import EditKeys from './EditKeys.vue';
@@ -15,6 +13,10 @@ import ReviewSide from './ReviewSide.vue';
 import { reviewRows } from './reviewRows.ts';
 import { useEditing } from './useEditing.ts';
 import { useReview } from './useReview.ts';
+import ActButton from '../../kit/ActButton.vue';
+import type { Command } from '../../kit/commands.ts';
+import CommandButton from '../../kit/CommandButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
@@ -81,23 +83,64 @@ function typeLine(line: string): void {
   go('recorder');
 }
 const go = (screen: string) => void router.push(`/unit/${props.unitId}/${screen}`);
-useKeys(() => ({
-  ...(mode.value === 'steps' && !older.value ? editing.keys() : {}),
-  ...(review.cycle.value ? { e: () => void review.mendCycle() } : {}),
-  ...(older.value ? { Escape: revisions.close } : {}),
-  p: () => void review.publish(),
-  ...(review.told.value?.undo ? { z: () => void review.told.value?.undo?.() } : {}),
-  d: () => show('document'),
-  f: () => show('findings'),
-  v: () => show('changes'),
-  o: () => go('route'),
-  r: () => go('recorder'),
-}));
+const edits = computed(() =>
+  mode.value === 'steps' && !older.value ? editing.commands(recording.edits.value.length) : [],
+);
+const { command } = useCommands(() => [
+  ...edits.value,
+  {
+    id: 'mend',
+    keys: ['e'],
+    words: 'mend',
+    more: 'mend the circle',
+    when: review.cycle.value !== null,
+    run: review.mendCycle,
+  },
+  { id: 'close-older', keys: ['Escape'], words: 'back', when: older.value !== null, run: revisions.close },
+  {
+    id: 'publish',
+    keys: ['p'],
+    words: review.isNews.value ? `Publish as revision ${review.nextNumber.value}` : 'Published as it stands',
+    when: review.derived.value !== null || review.isNews.value,
+    unless: whyNotPublish.value,
+    run: review.publish,
+  },
+  {
+    id: 'unpublish',
+    keys: ['z'],
+    words: 'take it back',
+    when: review.told.value?.undo !== undefined,
+    run: () => review.told.value?.undo?.(),
+  },
+  toggle('findings', 'f', `${reviewed.value?.open.length ?? 0} findings`),
+  { ...toggle('changes', 'v', `${changes.value.length} changes`), when: published.value !== null },
+  toggle('document', 'd', 'document'),
+  {
+    id: 'route',
+    keys: ['o'],
+    words: 'Route',
+    unless: published.value ? null : 'Nothing is published yet',
+    run: () => go('route'),
+  },
+  { id: 'record', keys: ['r'], words: 'Record', run: () => go('recorder') },
+  { id: 'save', keys: [], words: 'Save the document', run: download },
+]);
+/** Shows one of the other faces, or the steps again. */
+const toggle = (to: Mode, key: string, words: string): Command => ({
+  id: to,
+  keys: [key],
+  words: mode.value === to ? 'steps' : words,
+  run: () => show(to),
+});
+const whyNotPublish = computed(() => {
+  if (review.publishing.value) return 'It is being published';
+  return review.isNews.value ? null : 'It is published as it stands';
+});
 </script>
 
 <template>
   <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"
-    ><router-link class="act-button" to="/">To the bench</router-link></EmptyState
+    ><ActButton to="/">To the bench</ActButton></EmptyState
   >
   <p v-else-if="review.working.value" class="working" role="status">
     Working out what must come before what …
@@ -108,33 +151,32 @@ useKeys(() => ({
     title="Nothing to review yet"
     text="Record this model first: each line becomes evidence for what must come before what."
   >
-    <button class="act-button" @click="go('recorder')">Record <KeyHint name="R" /></button>
+    <CommandButton primary :command="command('record')" />
   </EmptyState>
   <div v-else class="review">
     <section class="card sheet" aria-label="What must come before what">
       <header>
         <h1>{{ heading }}</h1>
-        <button
+        <CommandButton
+          quiet
           class="toggle"
           :aria-pressed="mode === 'findings'"
+          :command="command('findings')"
           data-testid="findings"
-          @click="show('findings')"
-        >
-          <KeyHint name="F" />
-          {{ mode === 'findings' ? 'steps' : `${reviewed?.open.length ?? 0} findings` }}
-        </button>
-        <button
-          v-if="published"
+        />
+        <CommandButton
+          quiet
           class="toggle"
           :aria-pressed="mode === 'changes'"
+          :command="command('changes')"
           data-testid="show-changes"
-          @click="show('changes')"
-        >
-          <KeyHint name="V" /> {{ mode === 'changes' ? 'steps' : `${changes.length} changes` }}
-        </button>
-        <button class="toggle" :aria-pressed="mode === 'document'" @click="show('document')">
-          <KeyHint name="D" /> {{ mode === 'document' ? 'steps' : 'document' }}
-        </button>
+        />
+        <CommandButton
+          quiet
+          class="toggle"
+          :aria-pressed="mode === 'document'"
+          :command="command('document')"
+        />
       </header>
       <p v-if="editing.fault.value" class="caution refused" role="alert" data-testid="edit-fault">
         {{ editing.fault.value }}
@@ -152,7 +194,7 @@ useKeys(() => ({
       <template v-else-if="older">
         <p class="reading">
           It is only read.
-          <v-btn variant="text" @click="revisions.close"><KeyHint name="Esc" />&nbsp;back</v-btn>
+          <CommandButton quiet :command="command('close-older')" />
         </p>
         <ReviewRows
           :rows="olderRows"
@@ -173,26 +215,10 @@ useKeys(() => ({
           @move="editing.move"
           @free="(action, need) => editing.free(action, need.before)"
         />
-        <EditKeys
-          :offered="editing.offered.value"
-          :marked="editing.marked.value.size"
-          :edits="recording.edits.value.length"
-          @ask="editing.ask.value = $event"
-          @move="editing.moveBy"
-          @mark="editing.mark()"
-          @remove="editing.remove"
-          @undo="recording.unedit()"
-        />
+        <EditKeys :commands="edits" />
       </template>
     </section>
-    <ReviewSide
-      :review="review"
-      :line-text="lineText"
-      @mend="review.mendCycle"
-      @publish="review.publish"
-      @route="go('route')"
-      @download="download"
-    />
+    <ReviewSide :review="review" :line-text="lineText" :command="command" />
     <EditDialog
       v-if="editing.row.value && editing.ask.value"
       v-model="asking"
@@ -241,7 +267,6 @@ h1 {
 }
 .toggle {
   margin-left: 22px;
-  min-height: 40px;
   color: var(--ink-soft);
 }
 .refused,

@@ -1,16 +1,22 @@
 <script setup lang="ts">
 import { basisWords, lowerName, partNameOf, sentence } from '@bemtor/core';
 import { computed } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
 import { dayAndTime } from '../../composables/format.ts';
 import { editWords } from './editing.ts';
 import { countBases } from './reviewRows.ts';
 import RevisionList from './RevisionList.vue';
 import type { Review } from './useReview.ts';
+import ActButton from '../../kit/ActButton.vue';
+import type { Command } from '../../kit/commands.ts';
+import CommandButton from '../../kit/CommandButton.vue';
+import TileButton from '../../kit/TileButton.vue';
 
 /** Beside the acts: what there is in figures, what does not agree, what was edited, and the publishing. */
-const props = defineProps<{ review: Review; lineText: (id: string) => string }>();
-const emit = defineEmits<{ route: []; download: []; mend: []; publish: [] }>();
+const props = defineProps<{
+  review: Review;
+  lineText: (id: string) => string;
+  command: (id: string) => Command;
+}>();
 
 const review = props.review;
 const document = computed(() => review.document.value);
@@ -41,22 +47,13 @@ const lost = computed(() => review.lost.value.map((part) => lowerName(partNameOf
     >
       {{ review.told.value.text }}
     </p>
-    <v-btn
-      v-if="review.told.value?.undo"
-      class="act-button"
-      variant="text"
-      data-testid="unpublish"
-      @click="review.told.value.undo"
-      ><KeyHint name="Z" />&nbsp;take it back</v-btn
-    >
+    <CommandButton :command="command('unpublish')" data-testid="unpublish" />
     <div v-if="review.cycle.value" class="stop" role="alert" data-testid="circle">
       <p>A circle: {{ review.cycle.value.words }}</p>
       <p v-if="review.cycle.value.lines.length > 0">
         From the lines: {{ review.cycle.value.lines.map((id) => `“${lineText(id)}”`).join(', ') }}.
       </p>
-      <v-btn block variant="outlined" size="large" data-testid="mend" @click="emit('mend')">
-        <KeyHint name="E" />&nbsp;mend
-      </v-btn>
+      <CommandButton :command="command('mend')" data-testid="mend" />
       <p>Thinnest ground: {{ review.cycle.value.weakestWords }} ({{ review.cycle.value.weakest.basis }}).</p>
       <v-text-field
         v-model="review.leftWhy.value"
@@ -84,12 +81,8 @@ const lost = computed(() => review.lost.value.map((part) => lowerName(partNameOf
       <ul class="edits">
         <li v-for="{ id, words } in edits" :key="id" data-testid="edit">
           {{ sentence(words) }}
-          <v-btn
-            variant="text"
-            size="small"
-            :aria-label="`Take back: ${words}`"
-            @click="review.recording.unedit(id)"
-            >take back</v-btn
+          <ActButton quiet :aria-label="`Take back: ${words}`" @click="review.recording.unedit(id)"
+            >take back</ActButton
           >
         </li>
       </ul>
@@ -110,10 +103,8 @@ const lost = computed(() => review.lost.value.map((part) => lowerName(partNameOf
       <h2 class="label">Other recordings of this model</h2>
       <ul class="others">
         <li v-for="other in review.others.value" :key="other.id">
-          <v-btn
-            block
-            variant="outlined"
-            size="large"
+          <TileButton
+            class="other"
             :aria-pressed="review.witnesses.taken.value.has(other.id)"
             data-testid="witness"
             @click="review.witnesses.toggle(other.id)"
@@ -124,11 +115,11 @@ const lost = computed(() => review.lost.value.map((part) => lowerName(partNameOf
                 review.witnesses.taken.value.has(other.id) ? 'taken in; leave out' : 'take in'
               }}</small
             >
-          </v-btn>
+          </TileButton>
         </li>
       </ul>
-      <v-btn v-if="review.moreOthers.value !== null" variant="text" @click="review.showMoreOthers"
-        >More recordings</v-btn
+      <ActButton v-if="review.moreOthers.value !== null" quiet @click="review.showMoreOthers"
+        >more recordings</ActButton
       >
     </template>
     <p
@@ -162,22 +153,9 @@ const lost = computed(() => review.lost.value.map((part) => lowerName(partNameOf
         {{ dayAndTime(review.published.value.publishedAt) }}. {{ review.published.value.note }}
       </p>
       <p v-if="review.waiting.value" class="soft">Some lines still wait for the server.</p>
-      <button
-        v-if="review.derived.value || review.isNews.value"
-        class="act-button primary"
-        :disabled="!review.isNews.value || review.publishing.value"
-        data-testid="publish"
-        @click="emit('publish')"
-      >
-        <template v-if="review.isNews.value"
-          >Publish as revision {{ review.nextNumber.value }} <KeyHint name="P"
-        /></template>
-        <template v-else>Published as it stands</template>
-      </button>
-      <button class="act-button" :disabled="!review.published.value" @click="emit('route')">
-        Route <KeyHint name="O" />
-      </button>
-      <button class="act-button" @click="emit('download')">Save the document</button>
+      <CommandButton primary :command="command('publish')" data-testid="publish" />
+      <CommandButton :command="command('route')" />
+      <CommandButton :command="command('save')" />
     </div>
   </aside>
 </template>
@@ -229,10 +207,9 @@ small {
 .bases small {
   display: block;
 }
-.side :deep(.v-btn) {
-  text-transform: none;
-  letter-spacing: 0;
-  min-height: 44px;
+.other {
+  width: 100%;
+  border: 1.5px solid var(--mat-line);
 }
 .others [aria-pressed='true'] {
   border-color: var(--copper-mat);

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import type { RevisionLine } from '@bemtor/core';
 import { computed, ref, shallowRef } from 'vue';
-import AskDialog from '../../components/AskDialog.vue';
+import AskDialog from '../../kit/AskDialog.vue';
 import { dayAndTime } from '../../composables/format.ts';
+import ActButton from '../../kit/ActButton.vue';
+import TileButton from '../../kit/TileButton.vue';
 
 /** The revisions of a model: each to be read, taken back, or let stand again, with the reason. */
 const props = defineProps<{
@@ -37,29 +39,23 @@ function keep(): void {
 <template>
   <ul>
     <li v-for="one in revisions.slice(0, most)" :key="one.number">
-      <v-btn
-        block
-        variant="text"
-        :aria-pressed="open === one.number"
-        data-testid="revision"
-        @click="emit('show', one.number)"
+      <TileButton :aria-pressed="open === one.number" data-testid="revision" @click="emit('show', one.number)"
         ><s v-if="one.withdrawn">{{ one.number }}</s
         ><template v-else>{{ one.number }}</template
         ><small
           >&nbsp;{{
             [dayAndTime(one.publishedAt), one.by, one.withdrawn && 'taken back'].filter(Boolean).join(', ')
           }}</small
-        ></v-btn
+        ></TileButton
       >
-      <v-btn variant="text" :data-testid="`tell-revision-${one.number}`" @click="ask(one)">{{
+      <ActButton quiet :data-testid="`tell-revision-${one.number}`" @click="ask(one)">{{
         one.withdrawn ? 'let it stand' : 'take back'
-      }}</v-btn>
+      }}</ActButton>
     </li>
   </ul>
   <AskDialog
     v-if="asked"
     :model-value="true"
-    role="group"
     :title="
       asked.withdrawn ? `Let revision ${asked.number} stand again?` : `Take revision ${asked.number} back?`
     "
@@ -72,10 +68,10 @@ function keep(): void {
     </p>
     <v-text-field v-model="reason" label="Why" maxlength="500" data-testid="revision-why" />
     <template #acts>
-      <v-btn class="act-button primary" variant="text" type="submit" :disabled="reason.trim() === ''">{{
+      <ActButton primary type="submit" :disabled="reason.trim() === ''">{{
         asked.withdrawn ? `Revision ${asked.number} stands again` : `Take revision ${asked.number} back`
-      }}</v-btn>
-      <v-btn class="act-button" variant="text" @click="asked = null">Leave it</v-btn>
+      }}</ActButton>
+      <ActButton @click="asked = null">Cancel</ActButton>
     </template>
   </AskDialog>
 </template>

@@ -16,16 +16,26 @@ import {
 
 /** What the lead is asked for, each with its key and its words. */
 export const asks = {
-  count: { key: 'c', label: 'How many', hint: 'a number; empty where nobody knows' },
-  screw: { key: 'k', label: 'Kind of screw', hint: 'e.g. PH0 M2x5' },
-  where: { key: 'l', label: 'Place', hint: 'e.g. rear edge; empty for none' },
-  words: { key: 'w', label: 'Words of the step', hint: 'shown with the step; empty for none' },
-  tool: { key: 't', label: 'Tool', hint: 'e.g. PH00; empty for fingers' },
-  insert: { key: 'i', label: 'New act after this one, as a bench line', hint: 'e.g. fan 2 PH0 M2x4' },
-  pin: { key: 'b', label: 'This act waits for', hint: 'choose an act' },
-  split: { key: 's', label: 'These acts belong to', hint: 'name of the part' },
-  name: { key: 'n', label: 'What this part is called', hint: 'its name in every step' },
-  join: { key: 'j', label: 'This part is the same as', hint: 'choose a part' },
+  count: { key: 'c', short: 'count', label: 'How many', hint: 'a number; empty where nobody knows' },
+  screw: { key: 'k', short: 'kind', label: 'Kind of screw', hint: 'e.g. PH0 M2x5' },
+  where: { key: 'l', short: 'place', label: 'Place', hint: 'e.g. rear edge; empty for none' },
+  words: {
+    key: 'w',
+    short: 'words',
+    label: 'Words of the step',
+    hint: 'shown with the step; empty for none',
+  },
+  tool: { key: 't', short: 'tool', label: 'Tool', hint: 'e.g. PH00; empty for fingers' },
+  insert: {
+    key: 'i',
+    short: 'new step',
+    label: 'New step after this one, as a bench line',
+    hint: 'e.g. fan 2 PH0 M2x4',
+  },
+  pin: { key: 'b', short: 'waits for', label: 'This step waits for', hint: 'choose a step' },
+  split: { key: 's', short: 'own part', label: 'These steps belong to', hint: 'name of the part' },
+  name: { key: 'n', short: 'name', label: 'What this part is called', hint: 'its name in every step' },
+  join: { key: 'j', short: 'same part', label: 'This part is the same as', hint: 'choose a part' },
 } as const;
 export type Ask = keyof typeof asks;
 

@@ -1,6 +1,6 @@
 import type { Edit, Sequence } from '@bemtor/core';
 import { computed, ref, type Ref } from 'vue';
-import type { KeyMap } from '../../composables/useKeys.ts';
+import type { Command } from '../../kit/commands.ts';
 import { asks, asksFor, moved, type Ask } from './editing.ts';
 import type { ReviewRow } from './reviewRows.ts';
 
@@ -70,14 +70,33 @@ export function useEditing({ document, rows, edit, undo }: Given) {
     if (row.value && need) free(row.value.action.id, need.before);
   };
 
-  const keys = (): KeyMap => ({
-    ArrowDown: (event) => (event.shiftKey ? moveBy(1) : choose(1)),
-    ArrowUp: (event) => (event.shiftKey ? moveBy(-1) : choose(-1)),
-    Delete: remove,
-    m: () => mark(),
-    u: () => void undo(),
-    ...Object.fromEntries(offered.value.map((one) => [asks[one].key, () => (ask.value = one)])),
-    ...Object.fromEntries([...'123456789'].map((digit, i) => [digit, () => freeNth(i)])),
-  });
-  return { chosen, row, marked, ask, fault, offered, keys, keep, move, moveBy, remove, mark, free };
+  /** How many edits stand is what `undo` takes back from. */
+  const commands = (edits: number): Command[] => [
+    { id: 'next', keys: ['ArrowDown'], words: 'next step', run: () => choose(1) },
+    { id: 'previous', keys: ['ArrowUp'], words: 'previous step', run: () => choose(-1) },
+    ...offered.value.map((one) => ({
+      id: one,
+      keys: [asks[one].key],
+      words:
+        one === 'split' && marked.value.size > 0
+          ? `${asks[one].short} (${marked.value.size})`
+          : asks[one].short,
+      more: asks[one].label,
+      run: () => (ask.value = one),
+    })),
+    { id: 'mark', keys: ['m'], words: 'mark', more: 'mark this step, or no more', run: () => mark() },
+    { id: 'earlier', keys: ['Shift+ArrowUp'], words: 'earlier', run: () => moveBy(-1) },
+    { id: 'later', keys: ['Shift+ArrowDown'], words: 'later', run: () => moveBy(1) },
+    { id: 'remove', keys: ['Delete'], words: 'take out', run: remove },
+    {
+      id: 'free',
+      keys: [...'123456789'],
+      drawn: '1 … 9',
+      words: 'take that ground out',
+      when: (row.value?.needs.length ?? 0) > 0,
+      run: (key) => freeNth(Number(key) - 1),
+    },
+    { id: 'undo', keys: ['u'], words: `undo (${edits})`, when: edits > 0, run: undo },
+  ];
+  return { chosen, row, marked, ask, fault, commands, keep, move, moveBy, remove, mark, free };
 }

@@ -3,7 +3,7 @@ import { storeToRefs } from 'pinia';
 import { computed, ref, type Ref } from 'vue';
 import { Away } from '../../api/client.ts';
 import { askShop, type Outcome } from '../../api/shopLog.ts';
-import { useTold } from '../../composables/useTold.ts';
+import { useTold } from '../../kit/useTold.ts';
 import { useUnit } from '../../stores/unit.ts';
 
 interface Given {

@@ -3,6 +3,7 @@ import { configure, indexSequence, targetActions, targetName, type Sequence } fr
 import DescentProfile from '../../components/DescentProfile.vue';
 import { duration } from '../../composables/format.ts';
 import type { Planned } from './usePlan.ts';
+import ActButton from '../../kit/ActButton.vue';
 
 /** Two routes side by side, on one device: the one that was set aside, and the one asked for now. */
 const props = defineProps<{ document: Sequence; aside: Planned; now: Planned }>();
@@ -38,7 +39,7 @@ const namesOf = (planned: Planned) =>
       <template v-else
         >{{ duration(aside.wholeSeconds - now.wholeSeconds) }} less than the one set aside.</template
       >
-      <button @click="$emit('clear')">Put it away</button>
+      <ActButton quiet @click="$emit('clear')">put it away</ActButton>
     </p>
   </section>
 </template>
@@ -70,9 +71,5 @@ p {
   display: flex;
   gap: 18px;
   align-items: center;
-}
-button {
-  min-height: 40px;
-  text-decoration: underline;
 }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { indexSequence, stepWords, type LikelyNeed, type Option, type Sequence } from '@bemtor/core';
 import { computed, ref } from 'vue';
-import KeyButton from '../../components/KeyButton.vue';
+import ActButton from '../../kit/ActButton.vue';
 
 /**
  * What the route leaves out on thin ground: such a part usually waits for such another, and nothing here bears it
@@ -37,36 +37,34 @@ defineExpose({ depend: () => (depending.value = !depending.value) });
       <p class="question">Does “{{ words(first.action) }}” wait for “{{ words(first.before) }}”?</p>
       <p class="soft">In such devices it usually does; here nothing says so, and the route leaves it out.</p>
       <div class="answers">
-        <KeyButton name="Y" data-testid="borne-yes" @click="$emit('settle', first, 'yes')">yes</KeyButton>
-        <KeyButton name="N" data-testid="borne-no" @click="$emit('settle', first, 'no')">no</KeyButton>
-        <KeyButton
+        <ActButton key-name="Y" data-testid="borne-yes" @click="$emit('settle', first, 'yes')">yes</ActButton>
+        <ActButton key-name="N" data-testid="borne-no" @click="$emit('settle', first, 'no')">no</ActButton>
+        <ActButton
           v-if="options.length > 0"
-          name="I"
+          key-name="I"
           :aria-pressed="depending"
           @click="depending = !depending"
-          >it depends</KeyButton
+          >it depends</ActButton
         >
       </div>
       <div v-if="depending" class="answers" data-testid="depends">
         <template v-for="option in options" :key="option.key">
-          <v-btn
+          <ActButton
             v-for="value in option.values"
             :key="value"
-            variant="outlined"
-            size="large"
             @click="((depending = false), $emit('depends', first, option.key, value))"
-            >only with {{ option.label.toLowerCase() }} {{ value }}</v-btn
+            >only with {{ option.label.toLowerCase() }} {{ value }}</ActButton
           >
         </template>
       </div>
       <p v-if="open.length > 1" class="soft">{{ open.length - 1 }} more after this one.</p>
     </template>
     <p v-if="settled" class="soft" role="status" data-testid="settled">
-      {{ settled }} <KeyButton name="U" @click="$emit('undo')">undo</KeyButton>
+      {{ settled }} <ActButton key-name="U" @click="$emit('undo')">undo</ActButton>
     </p>
     <p v-if="ahead" class="soft" data-testid="ahead">
       What was settled holds for the route; no revision has it yet.
-      <KeyButton name="V" @click="$emit('review')">Review</KeyButton>
+      <ActButton key-name="V" @click="$emit('review')">Review</ActButton>
     </p>
   </section>
 </template>
@@ -90,9 +88,5 @@ h2.label {
   flex-wrap: wrap;
   gap: 8px;
   padding: 6px 0;
-}
-.answers :deep(.v-btn) {
-  text-transform: none;
-  letter-spacing: 0;
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { PartDepth } from '@bemtor/core';
 import { computed } from 'vue';
+import TileButton from '../../kit/TileButton.vue';
 
 /** Every part that can come off, as a stack: outermost first, a row a depth. Pointing at one makes it a target. */
 const props = defineProps<{ parts: readonly PartDepth[]; targets: readonly string[] }>();
@@ -17,16 +18,15 @@ const rows = computed(() => {
 <template>
   <ol class="stack" aria-label="Parts, outermost first">
     <li v-for="(row, i) in rows" :key="i">
-      <button
+      <TileButton
         v-for="{ part, name } in row"
         :key="part"
-        type="button"
         :class="{ on: targets.includes(part) }"
         :aria-pressed="targets.includes(part)"
         @click="$emit('toggle', part)"
       >
         {{ name }}
-      </button>
+      </TileButton>
     </li>
   </ol>
 </template>
@@ -44,14 +44,13 @@ li {
   border-left: 5px solid var(--mat-line);
   background: var(--mat-raised);
 }
-button {
-  min-height: 40px;
+li > * {
   padding: 0 12px;
   border: 1px dashed var(--mat-line);
   border-radius: 5px;
   font-size: 15px;
 }
-.on {
+li > .on {
   border: 1.5px solid var(--copper-mat);
 }
 </style>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import type { PaperSize, TypeSize } from '@bemtor/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
 import { saveFile } from '../../composables/saveFile.ts';
 import { usePaper } from '../../papers/usePaper.ts';
 import { guideFileName, guideHtml } from './guideFiles.ts';
 import { picturesOf, useGuide, type GuideSource } from './useGuide.ts';
+import ActButton from '../../kit/ActButton.vue';
+import ChoiceRow from '../../kit/ChoiceRow.vue';
+import PageDialog from '../../kit/PageDialog.vue';
 
 /** The guide as it will stand on paper: printed from here, or made a PDF by the server. */
 const props = defineProps<{ source: GuideSource }>();
@@ -38,6 +40,14 @@ async function toPdf(): Promise<void> {
   saveFile(name, file, 'application/pdf');
   told.value = `Saved as ${name}`;
 }
+const sheets = [
+  { value: 'A4', words: 'A4' },
+  { value: 'Letter', words: 'Letter' },
+] as const;
+const letters = [
+  { value: 'normal', words: 'Normal' },
+  { value: 'large', words: 'Large' },
+] as const;
 const keys: Readonly<Record<string, () => void>> = {
   p: print,
   f: () => void toPdf(),
@@ -53,34 +63,16 @@ function onKey(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <v-dialog
-    v-model="open"
-    fullscreen
-    aria-label="The guide on paper"
-    @keydown="onKey"
-    @after-leave="emit('close')"
-  >
+  <PageDialog v-model="open" title="The guide on paper" @keydown="onKey" @closed="emit('close')">
     <section class="card paper" data-testid="print-view">
       <div class="side">
         <h2>On paper</h2>
-        <div class="choice">
-          <span><KeyHint name="S" /> Sheet</span>
-          <v-btn-toggle v-model="size" mandatory variant="outlined" aria-label="Sheet">
-            <v-btn value="A4">A4</v-btn><v-btn value="Letter">Letter</v-btn>
-          </v-btn-toggle>
-        </div>
-        <div class="choice">
-          <span><KeyHint name="L" /> Letters</span>
-          <v-btn-toggle v-model="type" mandatory variant="outlined" aria-label="Letters">
-            <v-btn value="normal">Normal</v-btn><v-btn value="large">Large</v-btn>
-          </v-btn-toggle>
-        </div>
-        <v-btn class="act-button primary" variant="text" data-testid="print" @click="print"
-          ><KeyHint name="P" />&nbsp;Print</v-btn
-        >
-        <v-btn class="act-button" variant="text" :disabled="making" data-testid="make-pdf" @click="toPdf"
-          ><KeyHint name="F" />&nbsp;PDF file</v-btn
-        >
+        <ChoiceRow label="Sheet" key-name="S" :choices="sheets" :chosen="size" @choose="size = $event" />
+        <ChoiceRow label="Letters" key-name="L" :choices="letters" :chosen="type" @choose="type = $event" />
+        <ActButton primary key-name="P" data-testid="print" @click="print"> Print </ActButton>
+        <ActButton key-name="F" :disabled="making" data-testid="make-pdf" @click="toPdf">
+          PDF file
+        </ActButton>
         <v-progress-linear
           v-if="making"
           :model-value="percent ?? 0"
@@ -96,7 +88,7 @@ function onKey(event: KeyboardEvent): void {
           The PDF has bookmarks and page numbers, and can be read aloud. Printed at true size: turn scaling
           off.
         </p>
-        <v-btn class="close" variant="text" @click="open = false"><KeyHint name="Esc" />&nbsp;close</v-btn>
+        <ActButton quiet class="close" key-name="Esc" @click="open = false">close</ActButton>
       </div>
       <!-- No script runs in the preview: it is only to be seen and printed. -->
       <iframe
@@ -108,7 +100,7 @@ function onKey(event: KeyboardEvent): void {
         data-testid="preview"
       />
     </section>
-  </v-dialog>
+  </PageDialog>
 </template>
 
 <style scoped>
@@ -126,19 +118,6 @@ function onKey(event: KeyboardEvent): void {
 }
 h2 {
   font: 600 32px/1.1 var(--label);
-}
-.choice {
-  display: grid;
-  gap: 6px;
-}
-.choice :deep(.v-btn) {
-  min-height: var(--touch);
-  border: 1.5px solid var(--ink-soft);
-}
-.choice :deep(.v-btn--active) {
-  background: var(--ink);
-  border-color: var(--ink);
-  color: var(--card);
 }
 .soft {
   color: var(--ink-soft);

@@ -15,8 +15,6 @@ const choices = purposes.map((value) => ({ value, title: purposeWords[value] }))
     class="purpose"
     :items="choices"
     label="what for"
-    density="compact"
-    hide-details
     data-testid="purpose"
     :model-value="purpose"
     @update:model-value="(next: Purpose) => $emit('choose', next)"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { OpenQuestion } from '@bemtor/core';
 import { duration } from '../../composables/format.ts';
+import ActButton from '../../kit/ActButton.vue';
 
 /** What is not known of this unit and would change the route, with how to find out. */
 defineProps<{ questions: readonly OpenQuestion[] }>();
@@ -12,14 +13,13 @@ defineEmits<{ answer: [key: string, value: string] }>();
     <p>
       <strong>{{ option.label }}?</strong> Not known yet, and it changes the route.
     </p>
-    <button
+    <ActButton
       v-for="{ value, total, sign } in answers"
       :key="value"
-      class="act-button"
       @click="$emit('answer', option.key, value)"
     >
       {{ value }} <small>{{ sign }}; {{ total === null ? 'no way there' : `${duration(total)} down` }}</small>
-    </button>
+    </ActButton>
   </section>
 </template>
 

@@ -5,6 +5,7 @@ import {
   cautionsOf,
   configure,
   indexSequence,
+  lowerName,
   partDepths,
   pickList,
   runSteps,
@@ -20,10 +21,9 @@ import { storeToRefs } from 'pinia';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import DescentProfile from '../../components/DescentProfile.vue';
-import EmptyState from '../../components/EmptyState.vue';
-import KeyHint from '../../components/KeyHint.vue';
+import EmptyState from '../../kit/EmptyState.vue';
+import KeyHint from '../../kit/KeyHint.vue';
 import { duration } from '../../composables/format.ts';
-import { useKeys } from '../../composables/useKeys.ts';
 import { useShop } from '../../stores/shop.ts';
 import { useTimes } from '../../stores/times.ts';
 import { useUnit } from '../../stores/unit.ts';
@@ -46,6 +46,9 @@ import PurposeChoice from './PurposeChoice.vue';
 import { usePurpose } from './usePurpose.ts';
 import { usePlan, usualAssumed, type Pin, type Planned } from './usePlan.ts';
 import WorthChecking from './WorthChecking.vue';
+import ActButton from '../../kit/ActButton.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
@@ -196,29 +199,49 @@ const { starting, start } = useStart(props.unitId, {
   isOpen: () => openJob.value !== null,
 });
 
-useKeys(() => ({
-  ArrowRight: () => walk(1),
-  ArrowDown: () => walk(1),
-  ArrowLeft: () => walk(-1),
-  ArrowUp: () => walk(-1),
-  Enter: () => void start(),
-  c: setAside,
-  ...thin.keys(() => borne.value?.depend()),
-  v: () => void router.push(`/unit/${props.unitId}/review`),
-  ...Object.fromEntries(offered.value.map((part, i) => [String(i + 1), () => toggle(part.id)])),
-}));
+const { command } = useCommands(() => [
+  { id: 'next', keys: ['ArrowRight', 'ArrowDown'], words: 'next step', run: () => walk(1) },
+  { id: 'previous', keys: ['ArrowLeft', 'ArrowUp'], words: 'previous step', run: () => walk(-1) },
+  {
+    id: 'start',
+    keys: ['Enter'],
+    words: openJob.value ? 'Resume the open job' : 'Start the run',
+    unless: starting.value ? 'It is being started' : whyNoStart.value,
+    run: start,
+  },
+  {
+    id: 'compare',
+    keys: ['c'],
+    words: aside.value ? 'put the compared route away' : 'set this route aside and compare another',
+    when: route.value !== null,
+    run: setAside,
+  },
+  ...thin.commands(() => borne.value?.depend()),
+  { id: 'review', keys: ['v'], words: 'Review', run: () => router.push(`/unit/${props.unitId}/review`) },
+  ...offered.value.map((part, i) => ({
+    id: `target-${part.id}`,
+    keys: [String(i + 1)],
+    words: targets.value.includes(part.id) ? `not the ${lowerName(part.name)}` : lowerName(part.name),
+    more: `target: ${lowerName(part.name)}`,
+    run: () => toggle(part.id),
+  })),
+]);
+/** Why no run can be started now; an open job can always be gone on with. */
+const whyNoStart = computed(() =>
+  whatIf.value && !openJob.value ? 'What is only tried out is not run: first take it as it stands' : null,
+);
 </script>
 
 <template>
   <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"
-    ><router-link class="act-button" to="/">To the bench</router-link></EmptyState
+    ><ActButton to="/">To the bench</ActButton></EmptyState
   >
   <EmptyState
     v-else-if="ready && !document"
     title="No sequence for this model yet"
     text="Record how it comes apart, then publish from Review; after that the best route to any part is a key away."
   >
-    <router-link class="act-button primary" :to="`/unit/${unitId}/recorder`">Record</router-link>
+    <ActButton primary :to="`/unit/${unitId}/recorder`">Record</ActButton>
   </EmptyState>
   <div v-else-if="document && here" class="route">
     <section class="mat-bound left">
@@ -247,7 +270,7 @@ useKeys(() => ({
               .filter(Boolean)
               .join(', ')
           }}: {{ duration(plan.wholeSeconds) }} instead of {{ duration(plan.wholeSeconds + saved) }}.
-          <button @click="asItStands">As it stands</button>
+          <ActButton quiet @click="asItStands">as it stands</ActButton>
         </p>
         <RouteQuestions :questions="questions" @answer="answer" />
         <p v-if="also.length > 0" class="visits" data-testid="also">
@@ -274,10 +297,7 @@ useKeys(() => ({
           @point="at = $event"
         />
         <StepList :steps="down" :at="at" :photos-of="photos.of" @point="at = $event" />
-        <button class="compare-key" @click="setAside">
-          <KeyHint name="C" />
-          {{ aside ? 'put the compared route away' : 'set this route aside and compare another' }}
-        </button>
+        <CommandButton quiet class="compare-key" :command="command('compare')" />
         <TakeAlong
           :sequence="document"
           :route="route"
@@ -303,10 +323,7 @@ useKeys(() => ({
       :pinnable="pinnable"
       :at="route.steps.indexOf(at ?? '') + 1"
       :photos="photos.of(at)"
-      :resume="openJob !== null"
-      :trying="whatIf"
-      :busy="starting"
-      @start="start"
+      :start="command('start')"
       @drop="toggleDropped([$event])"
       @pin="pin"
     >
@@ -376,13 +393,7 @@ useKeys(() => ({
   border-radius: var(--radius);
   padding: 8px 14px;
 }
-.whatif button {
-  text-decoration: underline;
-  min-height: 32px;
-  margin-left: 10px;
-}
 .compare-key {
-  min-height: 40px;
   color: var(--soft-on-mat);
 }
 .fault,

@@ -7,10 +7,12 @@ export interface WhyLine {
 </script>
 
 <script setup lang="ts">
+import type { Command } from '../../kit/commands.ts';
 import { guideDeferral, type Drive, type PickList, type Route } from '@bemtor/core';
-import KeyHint from '../../components/KeyHint.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 import PictureStrip from '../../pictures/PictureStrip.vue';
+import ActButton from '../../kit/ActButton.vue';
+import CommandButton from '../../kit/CommandButton.vue';
 
 /** Beside the profile: totals, why this step, what to lay out, cautions, and the start. */
 defineProps<{
@@ -30,12 +32,9 @@ defineProps<{
   at: number;
   /** Photos of the step that is chosen. */
   photos: readonly string[];
-  resume: boolean;
-  /** Something is only tried out: that is not run. */
-  trying: boolean;
-  busy: boolean;
+  start: Command;
 }>();
-defineEmits<{ start: []; drop: [place: number]; pin: [before: string] }>();
+defineEmits<{ drop: [place: number]; pin: [before: string] }>();
 
 const plural = (count: number, one: string, many = `${one}s`): string =>
   `${count} ${count === 1 ? one : many}`;
@@ -90,15 +89,21 @@ const driveOf = (tool: string): Drive | null => {
         <p v-if="why.length === 0">It is what was asked for.</p>
         <p v-for="{ words, place } in why" :key="words" class="why">
           {{ words }}
-          <button v-if="place >= 0" type="button" @click="$emit('drop', place)">what if not?</button>
+          <ActButton v-if="place >= 0" quiet class="whatif" @click="$emit('drop', place)"
+            >what if not?</ActButton
+          >
         </p>
-        <label v-if="pinnable.length > 0" class="pin">
-          What if it waited for
-          <select :value="''" @change="$emit('pin', ($event.target as HTMLSelectElement).value)">
-            <option value="">…</option>
-            <option v-for="step in pinnable" :key="step.value" :value="step.value">{{ step.title }}</option>
-          </select>
-        </label>
+        <!-- A choice makes the field anew: what was tried is one of the grounds then. -->
+        <v-select
+          v-if="pinnable.length > 0"
+          :key="why.length"
+          class="pin"
+          label="What if it waited for"
+          :items="[...pinnable]"
+          :model-value="null"
+          data-testid="what-if-pin"
+          @update:model-value="(before: string | null) => before && $emit('pin', before)"
+        />
       </section>
       <section>
         <h2 class="label">Pick list</h2>
@@ -128,14 +133,7 @@ const driveOf = (tool: string): Drive | null => {
       </p>
     </div>
     <slot name="purpose" />
-    <button
-      class="act-button primary start"
-      :disabled="busy || (trying && !resume)"
-      data-testid="start-run"
-      @click="$emit('start')"
-    >
-      {{ resume ? 'Resume the open job' : 'Start the run' }} <KeyHint name="Enter" />
-    </button>
+    <CommandButton primary class="start" :command="start" data-testid="start-run" />
   </aside>
 </template>
 
@@ -181,26 +179,12 @@ h2.label {
   font-size: 15px;
   line-height: 1.3;
 }
-.why button {
+.whatif {
   text-decoration: underline;
-  min-height: 28px;
   color: var(--copper-ink);
 }
 .pin {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  min-height: 44px;
-  color: var(--ink-soft);
-  font-size: 15px;
-}
-.pin select {
-  flex: 1;
-  min-width: 0;
-  min-height: 34px;
-  border: 1px solid var(--ink-soft);
-  border-radius: 5px;
-  background: var(--card-raised);
+  margin-top: 10px;
 }
 .why + .why {
   margin-top: 5px;

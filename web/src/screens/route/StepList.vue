@@ -3,6 +3,7 @@ import type { RunStep } from '@bemtor/core';
 import { mdiCameraOutline } from '@mdi/js';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+import CursorRow from '../../kit/CursorRow.vue';
 
 /** The way down as a list, in two columns read downwards; a screen reader reads the profile here. */
 defineProps<{
@@ -15,12 +16,12 @@ defineEmits<{ point: [action: string] }>();
 
 <template>
   <ol class="steps" aria-label="Steps down">
-    <li
+    <CursorRow
       v-for="(step, i) in steps"
       :key="step.id"
-      :class="{ at: step.action?.id === at }"
+      :here="step.action?.id === at"
       data-testid="route-step"
-      @click="step.action && $emit('point', step.action.id)"
+      @choose="step.action && $emit('point', step.action.id)"
     >
       <span class="n">{{ i + 1 }}</span>
       <span class="glyph">
@@ -40,7 +41,7 @@ defineEmits<{ point: [action: string] }>();
           <path :d="mdiCameraOutline" fill="currentColor" /></svg
       ></span>
       <span class="seconds mono">{{ step.seconds }} s</span>
-    </li>
+    </CursorRow>
   </ol>
 </template>
 
@@ -59,7 +60,7 @@ li {
   break-inside: avoid;
   cursor: pointer;
 }
-li.at {
+li.here {
   background: var(--mat-raised);
   box-shadow: inset 3px 0 0 var(--copper-mat);
 }

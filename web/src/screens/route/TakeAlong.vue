@@ -1,10 +1,14 @@
 <script setup lang="ts">
 import { guideFormats, type GuideFormat, type Purpose, type Route, type Sequence } from '@bemtor/core';
 import { defineAsyncComponent, ref } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
+import KeyHint from '../../kit/KeyHint.vue';
 import { saveFile } from '../../composables/saveFile.ts';
-import { useKeys } from '../../composables/useKeys.ts';
 import { picturesOf, useGuide } from './useGuide.ts';
+import ActButton from '../../kit/ActButton.vue';
+import AskDialog from '../../kit/AskDialog.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import TileButton from '../../kit/TileButton.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 
 /** The guide of this route, to be taken along: on paper, or in a format that needs no Bemtor. */
 const props = defineProps<{
@@ -47,81 +51,56 @@ function onKey(event: KeyboardEvent): void {
   if (chosen) void take(chosen[0]);
   else toPaper();
 }
-useKeys(() => ({ g: () => void (open.value = !props.trying) }));
+const { command } = useCommands(() => [
+  {
+    id: 'take-along',
+    keys: ['g'],
+    words: 'take the guide along',
+    unless: props.trying ? 'What is only tried out is no guide' : null,
+    run: () => (open.value = true),
+  },
+]);
 </script>
 
 <template>
-  <v-btn
-    class="open"
-    variant="text"
-    :disabled="trying"
-    :title="trying ? 'What is only tried out is no guide' : ''"
-    data-testid="open-take-along"
-    @click="open = true"
-    ><KeyHint name="G" />&nbsp;take the guide along</v-btn
-  >
-  <v-dialog
+  <CommandButton quiet class="open" :command="command('take-along')" data-testid="open-take-along" />
+  <AskDialog
     v-model="open"
-    max-width="520"
-    aria-label="Take the guide along"
+    title="Take the guide along"
+    :width="540"
+    data-testid="take-along"
     @keydown="onKey"
-    @after-leave="told = ''"
+    @shown="told = ''"
   >
-    <div class="card along" data-testid="take-along">
-      <h2>Take the guide along</h2>
-      <p>
-        All steps of this route with tools, parts, cautions and the screw ledger. It works without Bemtor.
-      </p>
-      <v-list class="formats">
-        <v-list-item data-testid="take-paper" @click="toPaper">
-          <template #prepend><KeyHint name="P" /></template>
-          <v-list-item-title>On paper: print, or PDF</v-list-item-title>
-          <template #append><span class="mono">.pdf</span></template>
-        </v-list-item>
-        <v-list-item
-          v-for="([format, { words, ending }], i) in formats"
-          :key="format"
-          :data-testid="`take-${format}`"
-          @click="take(format)"
+    <p>All steps of this route with tools, parts, cautions and the screw ledger. It works without Bemtor.</p>
+    <ul class="formats">
+      <li>
+        <TileButton data-testid="take-paper" @click="toPaper"
+          ><KeyHint name="P" /> On paper: print, or PDF <span class="mono">.pdf</span></TileButton
         >
-          <template #prepend><KeyHint :name="String(i + 1)" /></template>
-          <v-list-item-title>{{ words }}</v-list-item-title>
-          <template #append
-            ><span class="mono">{{ ending }}</span></template
-          >
-        </v-list-item>
-      </v-list>
-      <p class="saved" role="status">{{ told }}</p>
-      <v-btn class="act-button" variant="text" @click="open = false"><KeyHint name="Esc" />&nbsp;close</v-btn>
-    </div>
-  </v-dialog>
+      </li>
+      <li v-for="([format, { words, ending }], i) in formats" :key="format">
+        <TileButton :data-testid="`take-${format}`" @click="take(format)"
+          ><KeyHint :name="String(i + 1)" /> {{ words }} <span class="mono">{{ ending }}</span></TileButton
+        >
+      </li>
+    </ul>
+    <p class="saved" role="status">{{ told }}</p>
+    <template #acts><ActButton key-name="Esc" @click="open = false">close</ActButton></template>
+  </AskDialog>
   <PrintView v-if="onPaper" :source="props" @close="onPaper = false" />
 </template>
 
 <style scoped>
 .open {
   margin-left: 14px;
-  color: var(--soft-on-mat);
 }
-.along {
-  padding: 26px 30px;
-  display: grid;
-  gap: 12px;
-}
-h2 {
-  font: 600 32px/1.1 var(--label);
-}
-.formats :deep(.v-list-item) {
-  min-height: var(--touch);
-  padding-inline: 4px;
-}
-.formats :deep(.v-list-item__prepend) {
-  width: 44px;
-}
-.formats :deep(.v-list-item-title) {
+.formats li > * {
+  width: 100%;
   font: 500 19px/1.25 var(--label);
 }
 .mono {
+  margin-left: auto;
   font-size: 14px;
   color: var(--ink-soft);
 }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { Part, Sequence } from '@bemtor/core';
 import { computed } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
+import KeyHint from '../../kit/KeyHint.vue';
 import { findableTargets, type FoundTarget } from './targets.ts';
+import TileButton from '../../kit/TileButton.vue';
 
 /** Where to: the usual targets with a key each, those chosen, and a field that finds the rest by any name. */
 const props = defineProps<{
@@ -24,7 +25,7 @@ const matches = (_title: string, query: string, item?: { raw: FoundTarget }): bo
 <template>
   <div class="targets">
     <h1 class="label">Targets</h1>
-    <button
+    <TileButton
       v-for="(part, i) in offered"
       :key="part.id"
       class="target"
@@ -33,8 +34,8 @@ const matches = (_title: string, query: string, item?: { raw: FoundTarget }): bo
       @click="$emit('toggle', part.id)"
     >
       <KeyHint :name="String(i + 1)" /> {{ part.name }}
-    </button>
-    <button
+    </TileButton>
+    <TileButton
       v-for="target in chosen"
       :key="target"
       class="target on"
@@ -42,7 +43,7 @@ const matches = (_title: string, query: string, item?: { raw: FoundTarget }): bo
       @click="$emit('toggle', target)"
     >
       {{ nameOf(target) }} ×
-    </button>
+    </TileButton>
     <!-- A choice makes the field anew: it lets go of the focus, and the keys of the screen work again. -->
     <v-autocomplete
       :key="targets.join()"
@@ -50,8 +51,6 @@ const matches = (_title: string, query: string, item?: { raw: FoundTarget }): bo
       :items="found"
       :custom-filter="matches"
       label="other part"
-      density="compact"
-      hide-details
       :model-value="null"
       @update:model-value="(target: string | null) => target && $emit('toggle', target)"
     />
@@ -71,7 +70,6 @@ const matches = (_title: string, query: string, item?: { raw: FoundTarget }): bo
   margin-right: 4px;
 }
 .target {
-  min-height: 42px;
   padding: 0 14px 0 10px;
   border: 1px dashed var(--mat-line);
   border-radius: var(--radius);
@@ -85,15 +83,5 @@ const matches = (_title: string, query: string, item?: { raw: FoundTarget }): bo
 .other {
   flex: 1 0 150px;
   max-width: 220px;
-  color: var(--soft-on-mat);
-}
-/* The field draws its own frame when it has the focus. */
-.other :deep(input):focus-visible {
-  outline: none;
-}
-/* Vuetify dims labels and icons below what can be read on the mat. */
-.other :deep(.v-label),
-.other :deep(.v-icon) {
-  opacity: 1;
 }
 </style>

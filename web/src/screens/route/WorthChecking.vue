@@ -10,6 +10,8 @@ import {
 } from '@bemtor/core';
 import { computed } from 'vue';
 import { duration } from '../../composables/format.ts';
+import TileButton from '../../kit/TileButton.vue';
+import ActButton from '../../kit/ActButton.vue';
 
 /** Assumptions that cost time as long as nobody has checked them; pressing one tries the route without it. */
 const props = defineProps<{
@@ -40,10 +42,9 @@ const isOut = ({ places }: Assumption): boolean => places.every((place) => props
     data-testid="worth-checking"
   >
     <h2 class="label">Worth checking</h2>
-    <button
+    <TileButton
       v-for="assumption in assumptions"
       :key="assumption.places.join()"
-      type="button"
       class="question"
       :aria-pressed="isOut(assumption)"
       :class="{ on: isOut(assumption) }"
@@ -51,7 +52,7 @@ const isOut = ({ places }: Assumption): boolean => places.every((place) => props
     >
       <span>{{ question(assumption) }}</span>
       <strong>{{ isOut(assumption) ? 'left out' : `saves ${duration(assumption.saving)}` }}</strong>
-    </button>
+    </TileButton>
     <p v-if="assumptions.length === 0">No assumption lengthens this route.</p>
     <template v-if="overall">
       <h3 class="label">Over every part of the device</h3>
@@ -61,9 +62,9 @@ const isOut = ({ places }: Assumption): boolean => places.every((place) => props
       </p>
       <p v-if="overall.length === 0">No assumption lengthens any route.</p>
     </template>
-    <button v-else type="button" class="more" :disabled="counting" @click="$emit('overall')">
-      {{ counting ? 'Planning every part …' : 'Over every part of the device' }}
-    </button>
+    <ActButton v-else quiet :disabled="counting" @click="$emit('overall')">{{
+      counting ? 'Planning every part …' : 'Over every part of the device'
+    }}</ActButton>
   </section>
 </template>
 
@@ -78,11 +79,6 @@ h3.label {
   padding: 3px 0;
   font-size: 15px;
 }
-.more {
-  min-height: 44px;
-  text-decoration: underline;
-  color: var(--ink-soft);
-}
 h2.label {
   border-bottom: 1px solid var(--ink);
   padding-bottom: 5px;
@@ -92,8 +88,6 @@ h2.label {
   justify-content: space-between;
   gap: 12px;
   width: 100%;
-  text-align: left;
-  min-height: var(--touch);
   align-items: center;
   border-left: 4px solid transparent;
   padding-left: 8px;

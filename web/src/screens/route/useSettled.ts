@@ -11,7 +11,7 @@ import { computed, ref, shallowRef, type Ref } from 'vue';
 import { Away, read } from '../../api/client.ts';
 import { useRecording } from '../../stores/recording.ts';
 import { useUnit } from '../../stores/unit.ts';
-import type { KeyMap } from '../../composables/useKeys.ts';
+import type { Command } from '../../kit/commands.ts';
 import { editWords } from '../review/editing.ts';
 
 /**
@@ -94,12 +94,18 @@ export function useThinGround(
   }
   const depends = ({ action, before }: LikelyNeed, option: string, value: string): void =>
     void settled.settle({ what: 'pin', action, before, when: { [option]: [value] } });
-  const keys = (depend: () => void): KeyMap => {
-    const [first] = open.value;
-    return {
-      ...(first ? { y: () => settle(first, 'yes'), n: () => settle(first, 'no'), i: depend } : {}),
-      ...(words.value ? { u: () => void settled.undo() } : {}),
+  const commands = (depend: () => void): Command[] => {
+    const first = open.value[0];
+    const when = first !== undefined;
+    const answer = (said: 'yes' | 'no') => (): void => {
+      if (first) settle(first, said);
     };
+    return [
+      { id: 'borne-yes', keys: ['y'], words: 'yes', more: 'yes, it waits', when, run: answer('yes') },
+      { id: 'borne-no', keys: ['n'], words: 'no', more: 'no, it does not wait', when, run: answer('no') },
+      { id: 'depends', keys: ['i'], words: 'it depends', when, run: depend },
+      { id: 'undo', keys: ['u'], words: 'undo', when: words.value !== null, run: settled.undo },
+    ];
   };
-  return { open, words, settle, depends, keys };
+  return { open, words, settle, depends, commands };
 }

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { lowerName, screwWords, type LedgerRow } from '@bemtor/core';
-import KeyHint from '../../components/KeyHint.vue';
+import KeyHint from '../../kit/KeyHint.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+import ActButton from '../../kit/ActButton.vue';
+import CursorRow from '../../kit/CursorRow.vue';
 
 /** What was missing on arrival, per group of outside screws. */
 defineProps<{
@@ -17,12 +19,7 @@ defineEmits<{ choose: [index: number]; set: [row: LedgerRow, total: number] }>()
   <div class="arrival">
     <p v-if="hint" class="hint" data-testid="arrival-hint">The recording of this unit says: {{ hint }}.</p>
     <ul>
-      <li
-        v-for="(row, i) in rows"
-        :key="row.joint"
-        :class="{ at: i === at }"
-        @pointerdown="$emit('choose', i)"
-      >
+      <CursorRow v-for="(row, i) in rows" :key="row.joint" :here="i === at" @choose="$emit('choose', i)">
         <ScrewGlyph :drive="row.screw.drive" :size="34" />
         <span class="words">
           <strong
@@ -30,27 +27,29 @@ defineEmits<{ choose: [index: number]; set: [row: LedgerRow, total: number] }>()
           >
           <small>{{ row.expected ?? '?' }} × {{ screwWords(row.screw) }}, cell {{ row.letter }}</small>
         </span>
-        <button
+        <ActButton
+          square
           :aria-label="`One fewer missing of ${lowerName(names.get(row.part) ?? '')}`"
           :disabled="row.counts.missing === 0"
           @click="$emit('set', row, row.counts.missing - 1)"
         >
           −
-        </button>
+        </ActButton>
         <span
           class="figure"
           :class="{ none: row.counts.missing === 0 }"
           :aria-label="`${row.counts.missing} missing`"
           >{{ row.counts.missing }}</span
         >
-        <button
+        <ActButton
+          square
           :aria-label="`One more missing of ${lowerName(names.get(row.part) ?? '')}`"
           :disabled="row.counts.missing >= (row.expected ?? 200)"
           @click="$emit('set', row, row.counts.missing + 1)"
         >
           +
-        </button>
-      </li>
+        </ActButton>
+      </CursorRow>
     </ul>
     <p class="keys">
       <KeyHint name="↑" /> <KeyHint name="↓" /> choose <span /> <KeyHint name="M" /> one missing <span />
@@ -79,7 +78,7 @@ li {
   border-bottom: 1px solid var(--card-line);
   border-left: 4px solid transparent;
 }
-li.at {
+li.here {
   border-left-color: var(--copper);
   background: var(--card-raised);
 }
@@ -92,16 +91,6 @@ li.at {
   display: block;
   font-size: 17px;
   color: var(--ink-soft);
-}
-button {
-  width: 52px;
-  height: 52px;
-  border: 1.5px solid currentColor;
-  border-radius: var(--radius);
-  font: 600 26px/1 var(--label);
-}
-button:disabled {
-  opacity: 0.35;
 }
 .figure {
   width: 42px;

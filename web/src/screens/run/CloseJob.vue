@@ -8,10 +8,15 @@ import {
   type Leftovers,
 } from '@bemtor/core';
 import { computed, ref, watch } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
-import { useKeys } from '../../composables/useKeys.ts';
+import KeyHint from '../../kit/KeyHint.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import TextField from '../../kit/TextField.vue';
+import { useCommands } from '../../kit/useCommands.ts';
+import { useCursor } from '../../kit/useCursor.ts';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 import LeftoversPanel from './LeftoversPanel.vue';
+import ActButton from '../../kit/ActButton.vue';
+import CursorRow from '../../kit/CursorRow.vue';
 
 /**
  * The close: the ledger balances, or says what does not; what came off and is not back stops it by name. An
@@ -35,8 +40,9 @@ const remark = ref('');
 const inHand = ref<{ $el: HTMLElement } | null>(null);
 /** What opens below the fold comes into view. */
 watch(inHand, (panel) => panel?.$el.scrollIntoView({ block: 'nearest' }), { flush: 'post' });
-const at = ref(0);
 const ledger = computed(() => props.view.ledger);
+const cursor = useCursor(() => ledger.value.rows.length);
+const { at } = cursor;
 const chosen = computed(() => ledger.value.rows[at.value] ?? null);
 const leftOver = ref(false);
 const showLeftovers = computed(() => leftOver.value || ledger.value.rows.some((row) => row.openBack > 0));
@@ -56,25 +62,33 @@ const columns: readonly { what: CountKind; head: string; key: string }[] = [
   { what: 'omitted', head: 'Left out', key: 'O' },
   { what: 'lost', head: 'Lost', key: 'L' },
 ];
-const canClose = computed(
-  () =>
-    props.view.notBack.length === 0 &&
-    ((ledger.value.balanced && !leftOver.value) || remark.value.trim() !== ''),
-);
-const close = (): void => {
-  if (canClose.value) emit('close', remark.value.trim() || null);
-};
-useKeys(() => ({
-  ArrowDown: () => (at.value = Math.min(ledger.value.rows.length - 1, at.value + 1)),
-  ArrowUp: () => (at.value = Math.max(0, at.value - 1)),
-  '+': () => change('back', 1),
-  '-': () => change('back', -1),
-  f: () => change('new', 1),
-  o: () => change('omitted', 1),
-  l: () => change('lost', 1),
-  v: () => (leftOver.value = !leftOver.value),
-  Enter: close,
-}));
+/** Why it cannot be closed yet. */
+const unless = computed(() => {
+  if (props.view.notBack.length > 0) return 'Something is not back yet';
+  if ((ledger.value.balanced && !leftOver.value) || remark.value.trim() !== '') return null;
+  return 'Still needed: why it is closed all the same';
+});
+const { command } = useCommands(() => [
+  ...cursor.arrows('group'),
+  { id: 'back', keys: ['+'], words: 'one more back', run: () => change('back', 1) },
+  { id: 'not-back', keys: ['-'], words: 'one fewer back', run: () => change('back', -1) },
+  { id: 'new', keys: ['f'], words: 'one new', run: () => change('new', 1) },
+  { id: 'omitted', keys: ['o'], words: 'one left out', run: () => change('omitted', 1) },
+  { id: 'lost', keys: ['l'], words: 'one lost', run: () => change('lost', 1) },
+  {
+    id: 'left-over',
+    keys: ['v'],
+    words: 'a screw is left over',
+    run: () => (leftOver.value = !leftOver.value),
+  },
+  {
+    id: 'close',
+    keys: ['Enter'],
+    words: 'close the job',
+    unless: unless.value,
+    run: () => emit('close', remark.value.trim() || null),
+  },
+]);
 </script>
 
 <template>
@@ -92,13 +106,13 @@ useKeys(() => ({
     <ul v-if="view.notBack.length > 0" class="stop" data-testid="not-back">
       <li v-for="one in view.notBack" :key="one.step">
         {{ one.words }}
-        <button class="act-button" @click="$emit('putBack', one.step)">put it back</button>
+        <ActButton @click="$emit('putBack', one.step)">put it back</ActButton>
       </li>
     </ul>
     <ul v-if="!ledger.balanced" class="stop">
       <li v-for="line in ledger.open" :key="line">{{ sentence(line) }}</li>
     </ul>
-    <table>
+    <v-table class="ledger" density="comfortable">
       <thead>
         <tr>
           <th>Cell</th>
@@ -113,13 +127,14 @@ useKeys(() => ({
         </tr>
       </thead>
       <tbody>
-        <tr
+        <CursorRow
           v-for="(row, i) in ledger.rows"
           :key="row.joint"
-          :class="{ open: row.expected === null || row.openBack !== 0 || row.openOut !== 0, at: i === at }"
-          :aria-current="i === at"
+          tag="tr"
+          :class="{ open: row.expected === null || row.openBack !== 0 || row.openOut !== 0 }"
+          :here="i === at"
           :data-testid="`close-row-${row.joint}`"
-          @pointerdown="at = i"
+          @choose="at = i"
         >
           <td class="letter">{{ row.letter }}</td>
           <td>
@@ -138,37 +153,37 @@ useKeys(() => ({
           <td class="n">{{ row.counts.out }}</td>
           <td v-for="{ what, head } in columns" :key="what" class="n">
             <template v-if="i === at">
-              <button class="by" :aria-label="`One fewer: ${head}`" @click="change(what, -1)">−</button>
+              <ActButton square class="by" :aria-label="`One fewer: ${head}`" @click="change(what, -1)"
+                >−</ActButton
+              >
               {{ row.counts[what] }}
-              <button class="by" :aria-label="`One more: ${head}`" @click="change(what, 1)">+</button>
+              <ActButton square class="by" :aria-label="`One more: ${head}`" @click="change(what, 1)"
+                >+</ActButton
+              >
             </template>
             <template v-else>{{ row.counts[what] || (what === 'back' ? 0 : '') }}</template>
           </td>
-        </tr>
+        </CursorRow>
       </tbody>
-    </table>
+    </v-table>
     <LeftoversPanel v-if="showLeftovers" ref="inHand" :view="view" :names="names" :explain="explain" />
     <ul v-if="absent.length > 0" class="absent" data-testid="absent">
       <li v-for="part in absent" :key="part">
         {{ sentence(part) }} on arrival: not in the ledger, still to be got
       </li>
     </ul>
-    <label v-if="!ledger.balanced || leftOver" class="reason"
-      >Why it is closed all the same
-      <input
-        v-model="remark"
-        maxlength="500"
-        placeholder="e.g. one screw found under the bench, fitted afterwards"
-    /></label>
+    <TextField
+      v-if="!ledger.balanced || leftOver"
+      v-model="remark"
+      class="reason"
+      label="Why it is closed all the same"
+      maxlength="500"
+      placeholder="e.g. one screw found under the bench, fitted afterwards"
+    />
     <div class="acts">
-      <button class="act-button primary" :disabled="!canClose" data-testid="close-job" @click="close">
-        Close the job
-        <KeyHint v-if="canClose" name="Enter" />
-      </button>
-      <button class="act-button" @click="$emit('back')"><KeyHint name="Bksp" /> back to the last step</button>
-      <button class="act-button" :aria-pressed="showLeftovers" @click="leftOver = !leftOver">
-        <KeyHint name="V" /> a screw is left over
-      </button>
+      <CommandButton primary :command="command('close')" data-testid="close-job" />
+      <ActButton key-name="Bksp" @click="$emit('back')">back to the last step</ActButton>
+      <CommandButton :command="command('left-over')" :aria-pressed="showLeftovers" />
     </div>
   </section>
 </template>
@@ -194,21 +209,16 @@ h1 {
   font-size: 18px;
   margin-bottom: 14px;
 }
-table {
-  width: 100%;
-  border-collapse: collapse;
+.ledger {
+  background: none;
   font-size: 16px;
 }
-th {
-  text-align: left;
+.ledger :deep(th) {
   font: 600 14px/1.2 var(--label);
   color: var(--ink-soft);
-  padding: 6px;
-  border-bottom: 1.5px solid var(--ink);
 }
-td {
-  padding: 8px 6px;
-  border-bottom: 1px solid var(--card-line);
+.ledger :deep(:is(th, td)) {
+  padding-inline: 6px;
 }
 .n {
   font: 600 21px/1 var(--label);
@@ -225,10 +235,10 @@ td {
 tr.open td {
   box-shadow: inset 0 -2px 0 var(--stop);
 }
-tr.at td {
+tr.here td {
   background: var(--card-raised);
 }
-tr.at .letter {
+tr.here .letter {
   box-shadow: inset 5px 0 0 var(--copper);
 }
 .n,
@@ -236,10 +246,9 @@ tr.at .letter {
   white-space: nowrap;
 }
 .by {
-  width: 36px;
+  width: 40px;
   height: 40px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
+  min-height: 40px;
 }
 .stop li {
   display: flex;
@@ -250,16 +259,7 @@ small {
   color: var(--ink-soft);
 }
 .reason {
-  display: grid;
-  gap: 6px;
   margin-top: 18px;
-}
-.reason input {
-  min-height: var(--touch);
-  padding: 0 12px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
 }
 .acts {
   display: flex;
@@ -274,13 +274,6 @@ small {
 @media (max-width: 900px) {
   .close {
     padding-inline: 20px;
-  }
-  .by {
-    width: 32px;
-  }
-  td,
-  th {
-    padding-inline: 4px;
   }
 }
 </style>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { duration, timeOfDay } from '../../composables/format.ts';
 import HandBackPaper from '../../papers/HandBackPaper.vue';
 import PictureStrip from '../../pictures/PictureStrip.vue';
+import ActButton from '../../kit/ActButton.vue';
 
 /** What is said when a job is done. */
 const props = defineProps<{
@@ -71,10 +72,10 @@ const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + 
     </ul>
     <PictureStrip :pictures="[...pictures.keys()]" :about="aboutPicture" :height="110" />
     <div class="acts">
-      <button class="act-button primary" @click="$emit('logbook')">Logbook</button>
-      <router-link class="act-button" to="/">To the bench</router-link>
+      <ActButton primary @click="$emit('logbook')">Logbook</ActButton>
+      <ActButton to="/">To the bench</ActButton>
       <HandBackPaper :unit-id="unit.id" :label="unit.label" />
-      <v-btn v-if="!asked" class="act-button" variant="text" @click="asked = true">Open it again</v-btn>
+      <ActButton v-if="!asked" @click="asked = true">Open it again</ActButton>
     </div>
     <v-form v-if="asked" class="reopen" @submit.prevent="reopen">
       <v-text-field
@@ -84,9 +85,7 @@ const screws = computed(() => props.view.ledger.rows.reduce((sum, row) => sum + 
         autofocus
         data-testid="reopen-why"
       />
-      <v-btn type="submit" class="act-button" variant="flat" :disabled="why.trim() === ''"
-        >Open it again</v-btn
-      >
+      <ActButton type="submit" :disabled="why.trim() === ''">Open it again</ActButton>
     </v-form>
   </section>
 </template>

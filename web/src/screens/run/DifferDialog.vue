@@ -10,8 +10,10 @@ import {
   type Sequence,
 } from '@bemtor/core';
 import { computed, ref, watch } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+import ActButton from '../../kit/ActButton.vue';
+import AskDialog from '../../kit/AskDialog.vue';
+import TextField from '../../kit/TextField.vue';
 
 /** What is in the way, or what kind of screw is here: chosen by one key, or typed. */
 const open = defineModel<boolean>({ required: true });
@@ -76,72 +78,53 @@ function onKey(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="720">
-    <section class="card differ" data-testid="differ" @keydown="onKey">
-      <h2>{{ ask === 'blocked' ? 'What is in the way?' : 'What kind is here?' }}</h2>
-      <p class="soft">
-        {{
-          ask === 'blocked'
-            ? `“${step.title}” waits until it is off; the rest is planned again.`
-            : `The sequence says ${screwWords(step.joint?.screw)}.`
-        }}
-      </p>
-      <input
-        v-model="typed"
-        autofocus
-        :aria-label="ask === 'blocked' ? 'Part in the way' : 'Kind of screw'"
-        :placeholder="ask === 'blocked' ? 'name, or a number below' : 'e.g. PH0 M2x6'"
-      />
-      <template v-if="ask === 'blocked'">
-        <div class="ways">
-          <button v-for="(part, i) in keyed" :key="part.id" class="act-button" @click="blocked(part.id)">
-            <KeyHint :name="String(i + 1)" /> {{ lowerName(part.name) }}
-          </button>
-          <button class="act-button" @click="blocked(null)"><KeyHint name="0" /> not known yet</button>
-        </div>
-      </template>
-      <div v-else class="ways">
-        <button v-for="cell in kinds" :key="cell.letter" class="act-button" @click="screw(cell.screw)">
-          <ScrewGlyph :drive="cell.screw.drive" :size="22" /> as {{ cell.letter }},
-          {{ screwWords(cell.screw) }}
-        </button>
-        <button v-if="read" class="act-button primary" @click="screw(read)">
-          <KeyHint name="Enter" /> {{ screwWords(read) }}
-        </button>
-      </div>
-      <button class="act-button leave" @click="open = false"><KeyHint name="Esc" /> leave it</button>
-    </section>
-  </v-dialog>
+  <AskDialog
+    v-model="open"
+    :title="ask === 'blocked' ? 'What is in the way?' : 'What kind is here?'"
+    :width="720"
+    data-testid="differ"
+    @keydown="onKey"
+  >
+    <p class="soft">
+      {{
+        ask === 'blocked'
+          ? `“${step.title}” waits until it is off; the rest is planned again.`
+          : `The sequence says ${screwWords(step.joint?.screw)}.`
+      }}
+    </p>
+    <TextField
+      v-model="typed"
+      :label="ask === 'blocked' ? 'Part in the way' : 'Kind of screw'"
+      :placeholder="ask === 'blocked' ? 'name, or a number below' : 'e.g. PH0 M2x6'"
+    />
+    <div v-if="ask === 'blocked'" class="ways">
+      <ActButton
+        v-for="(part, i) in keyed"
+        :key="part.id"
+        :key-name="String(i + 1)"
+        @click="blocked(part.id)"
+        >{{ lowerName(part.name) }}</ActButton
+      >
+      <ActButton key-name="0" @click="blocked(null)">not known yet</ActButton>
+    </div>
+    <div v-else class="ways">
+      <ActButton v-for="cell in kinds" :key="cell.letter" @click="screw(cell.screw)">
+        <ScrewGlyph :drive="cell.screw.drive" :size="22" /> as {{ cell.letter }}, {{ screwWords(cell.screw) }}
+      </ActButton>
+      <ActButton v-if="read" primary key-name="Enter" @click="screw(read)">{{ screwWords(read) }}</ActButton>
+    </div>
+    <template #acts><ActButton quiet key-name="Esc" @click="open = false">Cancel</ActButton></template>
+  </AskDialog>
 </template>
 
 <style scoped>
-.differ {
-  padding: 24px 28px;
-  border-radius: 9px;
-  display: grid;
-  gap: 14px;
-}
-h2 {
-  font: 600 32px/1.1 var(--label);
-}
 .soft {
   color: var(--ink-soft);
   font-size: 18px;
-}
-input {
-  min-height: 54px;
-  padding: 0 14px;
-  font-size: 20px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
 }
 .ways {
   display: flex;
   flex-wrap: wrap;
   gap: 10px;
-}
-.leave {
-  justify-self: start;
 }
 </style>

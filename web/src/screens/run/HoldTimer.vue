@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
 import { beep } from '../../composables/beep.ts';
+import ActButton from '../../kit/ActButton.vue';
 
 /** A hold that counts down by itself. It starts anew after a reload: a hold is whole or it is none. */
 const props = defineProps<{ seconds: number }>();
@@ -68,10 +68,9 @@ const turned = computed(() => 2 * Math.PI * 54 * (left.value / props.seconds));
     <p class="big">{{ Math.ceil(left) }}<small>s</small></p>
     <div>
       <p class="says">{{ left > 0 ? 'Keep holding' : 'Held long enough' }}</p>
-      <button class="act-button" @click="press">
-        <KeyHint name="H" />
+      <ActButton key-name="H" @click="press">
         {{ left <= 0 ? 'hold once more' : cutting ? 'once more: it was held already' : 'held already' }}
-      </button>
+      </ActButton>
     </div>
   </div>
 </template>

@@ -11,6 +11,8 @@ import {
 } from '@bemtor/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+import ActButton from '../../kit/ActButton.vue';
+import TextField from '../../kit/TextField.vue';
 
 const ScaleDialog = defineAsyncComponent(() => import('../recorder/ScaleDialog.vue'));
 
@@ -65,14 +67,25 @@ const nameOf = (part: string): string => props.names.get(part) ?? sentence(part)
         <span
           ><b>{{ cell.letter }}</b> {{ screwWords(cell.screw) }}</span
         >
-        <button :aria-label="`One ${cell.letter} fewer in the hand`" @click="add(cell.letter, -1)">−</button>
+        <ActButton square :aria-label="`One ${cell.letter} fewer in the hand`" @click="add(cell.letter, -1)"
+          >−</ActButton
+        >
         <strong>{{ counts[cell.letter] ?? 0 }}</strong>
-        <button :aria-label="`One ${cell.letter} more in the hand`" @click="add(cell.letter, 1)">+</button>
-        <button class="weigh" :aria-label="`Weigh ${cell.letter} in the hand`" @click="weigh(cell)">
+        <ActButton square :aria-label="`One ${cell.letter} more in the hand`" @click="add(cell.letter, 1)"
+          >+</ActButton
+        >
+        <ActButton quiet :aria-label="`Weigh ${cell.letter} in the hand`" @click="weigh(cell)">
           weigh
-        </button>
+        </ActButton>
       </span>
-      <input v-model="typed" aria-label="Another kind in the hand" placeholder="or typed: 1 PH0 M2x4" />
+      <TextField
+        v-model="typed"
+        class="typed"
+        mono
+        label="Another kind in the hand"
+        placeholder="1 PH0 M2x4"
+        data-testid="in-hand"
+      />
     </div>
     <ul v-if="found">
       <li v-for="swap in found.swaps" :key="swap.at.joint + swap.short.joint" class="stop" data-testid="swap">
@@ -134,27 +147,12 @@ h2 {
   min-width: 20px;
   text-align: center;
 }
-.kind button {
-  width: 44px;
-  height: 44px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-}
-button.weigh {
-  width: auto;
-  padding: 0 10px;
-}
 b {
   font: 600 20px/1 var(--label);
   color: var(--copper-ink);
 }
-input {
-  min-height: 44px;
-  padding: 0 12px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
-  font-family: var(--mono);
+.typed {
+  flex: 1 1 260px;
 }
 ul {
   display: grid;

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref, watch } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
+import ActButton from '../../kit/ActButton.vue';
+import AskDialog from '../../kit/AskDialog.vue';
+import TextField from '../../kit/TextField.vue';
 
 /** Why the job stands still. The clock stands with it; it can go on days later, at another bench. */
 const open = defineModel<boolean>({ required: true });
 const emit = defineEmits<{ pause: [reason: string] }>();
 const typed = ref('');
-const field = ref<HTMLInputElement | null>(null);
 /** The keys shown mean something from the moment the question stands, wherever the focus is. */
 watch(open, (now) => {
   typed.value = '';
@@ -30,51 +31,22 @@ function onKey(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" @after-enter="field?.focus()">
-    <form class="card pause" data-testid="pause" @submit.prevent="pause(typed)">
-      <h2>Set the job aside</h2>
-      <button
-        v-for="(reason, i) in reasons"
-        :key="reason"
-        class="act-button"
-        type="button"
-        @click="pause(reason)"
-      >
-        <KeyHint :name="String(i + 1)" /> {{ reason }}
-      </button>
-      <input
-        ref="field"
-        v-model="typed"
-        aria-label="Another reason"
-        placeholder="another reason"
-        maxlength="200"
-      />
-      <button class="act-button" type="button" @click="open = false">
-        <KeyHint name="Esc" /> go on working
-      </button>
-    </form>
-  </v-dialog>
+  <AskDialog v-model="open" title="Set the job aside" :width="560" data-testid="pause" @submit="pause(typed)">
+    <ActButton
+      v-for="(reason, i) in reasons"
+      :key="reason"
+      class="reason"
+      :key-name="String(i + 1)"
+      @click="pause(reason)"
+      >{{ reason }}</ActButton
+    >
+    <TextField v-model="typed" label="Another reason" maxlength="200" />
+    <template #acts><ActButton quiet key-name="Esc" @click="open = false">Continue</ActButton></template>
+  </AskDialog>
 </template>
 
 <style scoped>
-.pause {
-  padding: 24px 28px;
-  border-radius: 9px;
-  display: grid;
-  gap: 10px;
-}
-h2 {
-  font: 600 32px/1.1 var(--label);
-}
-.act-button {
+.reason {
   justify-content: flex-start;
-}
-input {
-  min-height: 54px;
-  padding: 0 14px;
-  font-size: 18px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
 }
 </style>

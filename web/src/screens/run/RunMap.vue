@@ -3,6 +3,7 @@ import { sentence, targetActions, type Difference, type JobView } from '@bemtor/
 import { computed } from 'vue';
 import DescentProfile from '../../components/DescentProfile.vue';
 import { clock } from '../../composables/format.ts';
+import ActButton from '../../kit/ActButton.vue';
 
 /** Where you are: the profile as a map, the next two steps, the clock. */
 const props = defineProps<{
@@ -51,7 +52,7 @@ const then = computed(() => props.view.steps.slice(props.view.progress.at + 1, p
       <h2 class="label">Not as the sequence says</h2>
       <ul class="differs" data-testid="differences">
         <li v-for="{ difference, words } in differences" :key="words">
-          {{ words }} <button @click="$emit('agree', difference)">take back</button>
+          {{ words }} <ActButton quiet @click="$emit('agree', difference)">take back</ActButton>
         </li>
       </ul>
     </template>
@@ -95,11 +96,6 @@ small {
   font-size: 15px;
   line-height: 1.3;
   border-bottom: 1px solid var(--mat-line);
-}
-.differs button {
-  min-height: 32px;
-  text-decoration: underline;
-  color: var(--soft-on-mat);
 }
 .time {
   margin-top: auto;

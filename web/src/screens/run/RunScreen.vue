@@ -11,12 +11,12 @@ import {
 } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import EmptyState from '../../components/EmptyState.vue';
-import KeyHint from '../../components/KeyHint.vue';
+import EmptyState from '../../kit/EmptyState.vue';
 import ServerState from '../../components/ServerState.vue';
 import StreamTrouble from '../../components/StreamTrouble.vue';
 import { saveFile } from '../../composables/saveFile.ts';
-import { useKeys, type KeyMap } from '../../composables/useKeys.ts';
+import TellBar from '../../kit/TellBar.vue';
+import { useCommands } from '../../kit/useCommands.ts';
 import { useWakeLock } from '../../composables/useWakeLock.ts';
 import PictureDialog from '../../pictures/PictureDialog.vue';
 import CloseJob from './CloseJob.vue';
@@ -24,15 +24,16 @@ import OtherBenches from './OtherBenches.vue';
 import { usePresence } from './usePresence.ts';
 import ClosedJob from './ClosedJob.vue';
 import DifferDialog from './DifferDialog.vue';
-import KeysDialog from './KeysDialog.vue';
 import LedgerFoot from './LedgerFoot.vue';
 import PauseDialog from './PauseDialog.vue';
-import RunKeys, { type RunKey } from './RunKeys.vue';
+import { runCommands } from './runCommands.ts';
+import RunKeys from './RunKeys.vue';
 import RunMap from './RunMap.vue';
 import RunStepCard from './RunStepCard.vue';
 import { useRun } from './useRun.ts';
 import WordsDialog from './WordsDialog.vue';
 import { useTypedNumber } from './useTypedNumber.ts';
+import ActButton from '../../kit/ActButton.vue';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
@@ -47,7 +48,7 @@ const others = usePresence(
 const arrivalAt = ref(0);
 const card = ref<InstanceType<typeof RunStepCard> | null>(null);
 /** The one dialog that is open. */
-const dialog = ref<'note' | 'keys' | 'picture' | 'pause' | 'skip' | 'blocked' | 'screw' | null>(null);
+const dialog = ref<'note' | 'picture' | 'pause' | 'skip' | 'blocked' | 'screw' | null>(null);
 const shows = (name: NonNullable<typeof dialog.value>) =>
   computed({ get: () => dialog.value === name, set: (open) => (dialog.value = open ? name : null) });
 /** The step that was on screen when a note or a picture was begun: another bench may go on meanwhile. */
@@ -57,7 +58,6 @@ function begin(what: 'note' | 'picture'): void {
   dialog.value = what;
 }
 const noteOpen = shows('note');
-const keysOpen = shows('keys');
 const pictureOpen = shows('picture');
 const pauseOpen = shows('pause');
 const skipOpen = shows('skip');
@@ -128,76 +128,57 @@ function fewer(): void {
   void run.differ({ what: 'count', count: known.through + known.counts.missing });
 }
 
-const acts: Readonly<Record<RunKey, () => void>> = {
-  forward: () => void run.forward(),
-  all: () => void run.forward(true),
-  back: () => void run.backward(),
-  missing: () => void run.missing(target(), 1),
-  stripped: () => void run.stripped(),
-  lost: () => void run.lost(),
-  fewer,
-  kind: () => step.value?.joint && down.value && (dialog.value = 'screw'),
-  absent: () => void run.differ({ what: 'absent' }),
-  blocked: () => down.value && step.value?.action && (dialog.value = 'blocked'),
-  skip: () => step.value && !down.value && (dialog.value = 'skip'),
-  turn: () => void run.turnRound(),
-  note: () => begin('note'),
-  picture: () => begin('picture'),
-  pause: () => (paused.value ? void run.resume() : (dialog.value = 'pause')),
-  keys: () => (dialog.value = 'keys'),
-};
-
-/** Space goes forward, whatever was clicked before: a button that a finger or mouse pressed keeps no focus. */
-function letGo(event: MouseEvent): void {
-  const { activeElement } = window.document;
-  if (event.detail > 0 && activeElement instanceof HTMLButtonElement) activeElement.blur();
-}
-
-/** Keys that always mean something, and those of a step; at the close the table has its own. */
-useKeys(() => ({
-  ' ': acts.forward,
-  PageDown: acts.forward,
-  // At the close the ledger answers to it.
-  ...(view.value?.progress.phase === 'close' ? {} : { Enter: acts.all }),
-  Backspace: acts.back,
-  PageUp: acts.back,
-  n: acts.note,
-  p: acts.picture,
-  w: acts.pause,
-  '?': acts.keys,
-  ...(told.value?.undo ? { u: () => void told.value?.undo?.() } : {}),
-  ...(step.value ? stepKeys() : {}),
-}));
-const stepKeys = (): KeyMap => ({
-  m: acts.missing,
-  '-': () => byOne(-1),
-  '+': () => byOne(1),
-  s: acts.stripped,
-  l: acts.lost,
-  d: acts.fewer,
-  k: acts.kind,
-  x: acts.absent,
-  b: acts.blocked,
-  t: acts.turn,
-  j: acts.skip,
-  h: () => card.value?.pressHold(),
-  ArrowDown: () => (arrivalAt.value = Math.min(outside.value.length - 1, arrivalAt.value + 1)),
-  ArrowUp: () => (arrivalAt.value = Math.max(0, arrivalAt.value - 1)),
-  ...Object.fromEntries([...'0123456789'].map((digit) => [digit, () => typeDigit(digit)])),
-  ...(choice.value ? { f: () => void run.settle('new', ''), o: () => void run.settle('omitted', '') } : {}),
+const held = computed(() => {
+  if (run.holdRunning.value) return 'Keep holding; H twice where it was held already';
+  return choice.value ? 'The tray is short: fit new screws, or leave them out' : null;
 });
+const table = useCommands(() =>
+  runCommands(
+    {
+      step: step.value,
+      counting: count.value !== null && !count.value.complete,
+      uncounted: count.value?.uncounted === true && count.value.what === 'out',
+      countable: count.value !== null,
+      paused: paused.value,
+      held: held.value,
+      short: choice.value !== null,
+      closing: view.value?.progress.phase === 'close',
+      arriving: atArrival.value,
+    },
+    {
+      forward: (all) => run.forward(all),
+      back: run.backward,
+      digit: typeDigit,
+      byOne,
+      choose: (by) =>
+        (arrivalAt.value = Math.max(0, Math.min(outside.value.length - 1, arrivalAt.value + by))),
+      count: (what) => (what === 'missing' ? run.missing(target(), 1) : run[what]()),
+      settle: (what) => run.settle(what, ''),
+      fewer,
+      ask,
+      absent: () => run.differ({ what: 'absent' }),
+      turn: run.turnRound,
+      hold: () => card.value?.pressHold(),
+      resume: run.resume,
+    },
+  ),
+);
+function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'): void {
+  if (what === 'note' || what === 'picture') begin(what);
+  else dialog.value = what;
+}
 </script>
 
 <template>
   <EmptyState v-if="fault" title="This unit cannot be read" :text="fault"
-    ><router-link class="act-button" to="/">To the bench</router-link></EmptyState
+    ><ActButton to="/">To the bench</ActButton></EmptyState
   >
   <EmptyState
     v-else-if="ready && (!view || view.progress.phase === 'not-started')"
     title="No job on this unit"
     text="Choose what has to come out; the run starts from the route."
   >
-    <router-link class="act-button primary" :to="`/unit/${unitId}/route`">Route</router-link>
+    <ActButton primary :to="`/unit/${unitId}/route`">Route</ActButton>
   </EmptyState>
   <div
     v-else-if="view"
@@ -205,7 +186,6 @@ const stepKeys = (): KeyMap => ({
     :data-phase="view.progress.phase"
     :data-step="step?.id ?? ''"
     :data-holding="run.holdRunning.value"
-    @click="letGo"
   >
     <section class="card main">
       <StreamTrouble
@@ -220,10 +200,7 @@ const stepKeys = (): KeyMap => ({
       />
       <ServerState class="away" :away="job.stream.away.value" :waiting="job.waiting.value" />
       <OtherBenches :others="others" :steps="view.steps" :here="step?.id ?? null" />
-      <p v-if="told" class="told" role="status" data-testid="told">
-        {{ told.words }}
-        <button v-if="told.undo" class="act-button" @click="told.undo"><KeyHint name="U" /> undo</button>
-      </p>
+      <TellBar class="told" :told="told" />
       <ClosedJob
         v-if="view.progress.phase === 'closed'"
         :unit="{ id: unitId, label: unit?.label ?? '' }"
@@ -270,14 +247,7 @@ const stepKeys = (): KeyMap => ({
           @fitted="run.swapped"
           @resume="run.resume"
         />
-        <RunKeys
-          :step="step"
-          :counting="count !== null && !count.complete"
-          :uncounted="count?.uncounted === true && count.what === 'out'"
-          :countable="count !== null"
-          :paused="paused"
-          @act="acts[$event]()"
-        />
+        <RunKeys :commands="table.commands.value" />
       </template>
     </section>
     <RunMap class="map" :view="view" :seconds="seconds" :differences="differences" @agree="run.agree" />
@@ -321,7 +291,6 @@ const stepKeys = (): KeyMap => ({
       :off="off"
       @found="run.differ"
     />
-    <KeysDialog v-model="keysOpen" />
     <p class="visually-hidden" role="status">
       {{ step ? lowerName(step.title) : partNameOf(view.progress.phase) }}
     </p>
@@ -345,16 +314,7 @@ const stepKeys = (): KeyMap => ({
 .ledger {
   grid-column: 1 / -1;
 }
-.told {
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  margin: 14px 44px 0;
-  padding: 8px 14px;
-  border-left: 4px solid var(--copper);
-  background: var(--card-raised);
-  font-size: 18px;
-}
+.told,
 .away {
   margin: 14px 44px 0;
 }

@@ -10,13 +10,14 @@ import {
   type TighteningDrawing as Drawing,
 } from '@bemtor/core';
 import { computed, ref } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
 import PictureStrip from '../../pictures/PictureStrip.vue';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
 import ArrivalCheck from './ArrivalCheck.vue';
 import HoldTimer from './HoldTimer.vue';
 import ScrewCount from './ScrewCount.vue';
 import TighteningDrawing from './TighteningDrawing.vue';
+import ActButton from '../../kit/ActButton.vue';
+import TextField from '../../kit/TextField.vue';
 
 /** One step, to be read from 80 cm. */
 const props = defineProps<{
@@ -63,12 +64,12 @@ const detail = computed(() =>
   [props.step.place && sentence(props.step.place), props.step.detail].filter(Boolean).join('. '),
 );
 const number = ref(props.fitted);
-const field = ref<HTMLInputElement | null>(null);
+const field = ref<{ $el: HTMLElement } | null>(null);
 
 function keepNumber(): void {
   if (props.step.part && number.value.trim() !== props.fitted)
     emit('fitted', props.step.part.id, number.value.trim());
-  field.value?.blur();
+  field.value?.$el.querySelector('input')?.blur();
 }
 </script>
 
@@ -80,7 +81,7 @@ function keepNumber(): void {
     <h1 data-testid="step-title">{{ step.title }}</h1>
     <p v-if="pauseReason !== null" class="paused">
       Set aside: {{ pauseReason }}. The clock stands still.
-      <button class="act-button" @click="$emit('resume')">Go on</button>
+      <ActButton @click="$emit('resume')">Continue</ActButton>
     </p>
     <div v-if="count" class="counting">
       <ScrewCount :step="step" :count="count" :keep="keep" :letter="row?.letter ?? ''" :tape-row="tapeRow" />
@@ -101,33 +102,30 @@ function keepNumber(): void {
     />
     <ActGlyph v-else-if="step.action" class="gesture" :verb="step.action.verb" :size="132" />
     <p v-if="detail" class="detail">{{ detail }}</p>
-    <label v-if="step.part" class="fitted">
-      Number of the part that goes in
-      <input
-        ref="field"
-        v-model="number"
-        class="mono"
-        maxlength="60"
-        placeholder="as read off the part"
-        data-testid="fitted-number"
-        @keydown.enter.prevent="keepNumber"
-        @blur="keepNumber"
-      />
-    </label>
+    <TextField
+      v-if="step.part"
+      ref="field"
+      v-model="number"
+      class="fitted"
+      mono
+      label="Number of the part that goes in"
+      maxlength="60"
+      placeholder="as read off the part"
+      data-testid="fitted-number"
+      @keydown.enter.prevent="keepNumber"
+      @blur="keepNumber"
+    />
     <div v-if="choice > 0" class="choice" role="alert" data-testid="short">
       <p>
         {{ choice }} {{ choice === 1 ? 'screw is' : 'screws are' }} {{ shortWhy }}; the tray has none for
         {{ choice === 1 ? 'it' : 'them' }}.
       </p>
-      <button class="act-button primary" @click="$emit('settle', 'new', words)">
-        <KeyHint name="F" /> fit new
-      </button>
-      <button class="act-button" @click="$emit('settle', 'omitted', words)">
-        <KeyHint name="O" /> leave out
-      </button>
-      <input
+      <ActButton primary key-name="F" @click="$emit('settle', 'new', words)">fit new</ActButton>
+      <ActButton key-name="O" @click="$emit('settle', 'omitted', words)">leave out</ActButton>
+      <TextField
         v-model="words"
-        aria-label="Of which kind, or why"
+        class="why"
+        label="Of which kind, or why"
         maxlength="120"
         placeholder="of another kind? why left out?"
       />
@@ -197,30 +195,12 @@ h1 {
 .choice p {
   flex: 1 1 320px;
 }
-.choice input {
+.choice .why {
   flex: 1 1 260px;
-  min-height: var(--touch);
-  padding: 0 12px;
-  font-size: 17px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
 }
 .fitted {
-  display: grid;
-  gap: 6px;
-  font-size: 18px;
-  color: var(--ink-soft);
+  flex: none;
   max-width: 420px;
-}
-.fitted input {
-  min-height: 54px;
-  padding: 0 14px;
-  font-size: 22px;
-  color: var(--ink);
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
 }
 .paused {
   font-size: 24px;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { keepWords, screwWords, type RunStep, type Schools, type StepCount } from '@bemtor/core';
 import { computed } from 'vue';
-import KeyHint from '../../components/KeyHint.vue';
+import KeyHint from '../../kit/KeyHint.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 
 /** The count of a screw step: one figure to be read from afar, one glyph per screw, kind and cell. */

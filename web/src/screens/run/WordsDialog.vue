@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue';
+import ActButton from '../../kit/ActButton.vue';
+import AskDialog from '../../kit/AskDialog.vue';
+import TextField from '../../kit/TextField.vue';
 
 /** Asks for a few words: a note, or the reason why a step is left out. Typed or dictated, kept with Enter. */
 const open = defineModel<boolean>({ required: true });
@@ -17,39 +20,11 @@ function keep(): void {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="620">
-    <form class="card words" data-testid="words" @submit.prevent="keep">
-      <label>{{ question }} <input v-model="text" autofocus :maxlength="most" /></label>
-      <div>
-        <button class="act-button primary" type="submit" :disabled="!text.trim()">{{ keepWords }}</button>
-        <button class="act-button" type="button" @click="open = false">{{ leaveWords }}</button>
-      </div>
-    </form>
-  </v-dialog>
+  <AskDialog v-model="open" :title="question" :width="620" data-testid="words" @submit="keep">
+    <TextField v-model="text" label="In a few words" :maxlength="most" />
+    <template #acts>
+      <ActButton primary type="submit" :disabled="!text.trim()">{{ keepWords }}</ActButton>
+      <ActButton @click="open = false">{{ leaveWords }}</ActButton>
+    </template>
+  </AskDialog>
 </template>
-
-<style scoped>
-.words {
-  padding: 24px 28px;
-  border-radius: 9px;
-  display: grid;
-  gap: 18px;
-}
-.words div {
-  display: flex;
-  gap: 10px;
-}
-label {
-  display: grid;
-  gap: 8px;
-  font: 600 22px/1.2 var(--label);
-}
-input {
-  min-height: 54px;
-  padding: 0 14px;
-  font: 400 20px/1 var(--text);
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
-}
-</style>

@@ -9,11 +9,14 @@ import {
 } from '@bemtor/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
-import HeldField from '../../components/HeldField.vue';
-import TellBar from '../../components/TellBar.vue';
-import { useTold } from '../../composables/useTold.ts';
+import HeldField from '../../kit/HeldField.vue';
+import TellBar from '../../kit/TellBar.vue';
+import { useTold } from '../../kit/useTold.ts';
 import { useShop } from '../../stores/shop.ts';
 import WhoWorked from './WhoWorked.vue';
+import ActButton from '../../kit/ActButton.vue';
+import ChoiceRow from '../../kit/ChoiceRow.vue';
+import TextField from '../../kit/TextField.vue';
 
 /** How this shop works: who works here, what it chose where good technicians differ, and its own words. */
 const shop = useShop();
@@ -71,28 +74,36 @@ async function drop(entry: ShopWord): Promise<void> {
     />
     <h1>How this shop works</h1>
     <p class="soft">Good technicians differ. The first answer is the usual one, with its reason.</p>
-    <fieldset v-for="question in schoolQuestions" :key="question.key">
-      <legend>{{ question.label }}</legend>
-      <button
-        v-for="(answer, i) in question.answers"
-        :key="answer.value"
-        :aria-pressed="shop.schools[question.key] === answer.value"
-        :data-testid="`school-${question.key}-${answer.value}`"
-        @click="choose(question.key, answer.value)"
-      >
-        {{ answer.words }} <small v-if="i === 0">{{ question.reason }}</small>
-      </button>
-    </fieldset>
+    <ChoiceRow
+      v-for="question in schoolQuestions"
+      :key="question.key"
+      :label="question.label"
+      :choices="
+        question.answers.map(({ value, words }, i) => ({
+          value,
+          words,
+          testid: `school-${question.key}-${value}`,
+          ...(i === 0 ? { detail: question.reason } : {}),
+        }))
+      "
+      :chosen="shop.schools[question.key]"
+      @choose="choose(question.key, $event)"
+    />
     <h1>Words of this shop</h1>
     <p class="soft">
       What is said here but not everywhere. A word stands for words of the trade: “snake” for “display cable”.
       It is understood in the line, the palette and narrations from then on.
     </p>
-    <form @submit.prevent="add">
-      <label>Word <input v-model="word" maxlength="60" data-testid="shop-word" /></label>
-      <label>means <input v-model="means" maxlength="60" data-testid="shop-means" /></label>
-      <button class="act-button primary" :disabled="!word.trim() || !means.trim()">Add</button>
-    </form>
+    <v-form class="teach" @submit.prevent="add">
+      <TextField v-model="word" mono label="Word" maxlength="60" data-testid="shop-word" />
+      <TextField v-model="means" mono label="means" maxlength="60" data-testid="shop-means" />
+      <ActButton
+        primary
+        type="submit"
+        :unless="word.trim() && means.trim() ? null : 'Still needed: the word and what it means'"
+        >Add</ActButton
+      >
+    </v-form>
     <p v-if="asPart" class="soft">
       “{{ means.trim() }}” is no word of the trade: it becomes a part of that name.
     </p>
@@ -101,7 +112,9 @@ async function drop(entry: ShopWord): Promise<void> {
       <li v-for="entry in shop.words" :key="entry.word" data-testid="shop-row">
         <strong class="mono">{{ entry.word }}</strong> <span>means</span>
         <span class="mono">{{ entry.means }}</span>
-        <button :aria-label="`Take out ${entry.word}`" @click="drop(entry)">take out</button>
+        <ActButton quiet class="out" :aria-label="`Take out ${entry.word}`" @click="drop(entry)"
+          >take out</ActButton
+        >
       </li>
     </ul>
     <p v-if="loaded && shop.words.length === 0" class="soft">No words yet. Add the first one above.</p>
@@ -116,13 +129,8 @@ async function drop(entry: ShopWord): Promise<void> {
       What a later version of Bemtor wrote, or a hand in the database, may not be readable here. Nothing of it
       is changed, and all else is shown.
     </p>
-    <v-btn
-      class="act-button look"
-      variant="text"
-      :loading="looking"
-      data-testid="look-apart"
-      @click="lookApart"
-      >Look for what cannot be read</v-btn
+    <ActButton class="look" :loading="looking" data-testid="look-apart" @click="lookApart"
+      >Look for what cannot be read</ActButton
     >
     <p v-if="setApart?.length === 0" role="status">All that is stored can be read.</p>
     <ul v-else-if="setApart" data-testid="set-apart">
@@ -166,54 +174,15 @@ async function drop(entry: ShopWord): Promise<void> {
 .who {
   max-width: 320px;
 }
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
+.teach {
   display: flex;
   flex-wrap: wrap;
-  gap: 8px;
-}
-legend {
-  font: 600 18px/1.2 var(--label);
-  margin-bottom: 6px;
-}
-fieldset button {
-  min-height: var(--touch);
-  padding: 6px 16px;
-  text-align: left;
-  border: 1.5px solid var(--card-line);
-  border-radius: var(--radius);
-  flex: 0 1 300px;
-}
-fieldset button[aria-pressed='true'] {
-  border: 2px solid var(--copper);
-  font-weight: 600;
-}
-small {
-  display: block;
-  font-weight: 400;
-  color: var(--ink-soft);
-}
-form {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
+  align-items: start;
   gap: 14px;
+  max-width: 760px;
 }
-label {
-  display: grid;
-  gap: 4px;
-  font: 600 15px/1.2 var(--label);
-}
-input {
-  min-height: var(--touch);
-  width: 260px;
-  padding: 0 12px;
-  border: 1.5px solid var(--ink-soft);
-  border-radius: var(--radius);
-  background: var(--card-raised);
-  font: 400 18px/1 var(--mono);
+.teach > :not(:last-child) {
+  flex: 1 1 220px;
 }
 .shop :deep(li) {
   display: flex;
@@ -229,16 +198,9 @@ input {
 }
 .shop :deep(.correct) {
   margin-left: auto;
-  min-height: var(--touch);
-  color: var(--ink-soft);
   text-decoration: underline;
-  text-transform: none;
-  letter-spacing: 0;
 }
-li button:not(.v-btn) {
+.out {
   margin-left: auto;
-  min-height: 44px;
-  color: var(--ink-soft);
-  text-decoration: underline;
 }
 </style>

@@ -3,8 +3,9 @@ import type { Technician } from '@bemtor/core';
 import { onMounted, onScopeDispose, ref, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
 import { askShop, onShopKept } from '../../api/shopLog.ts';
-import AskDialog from '../../components/AskDialog.vue';
-import type { Tell } from '../../composables/useTold.ts';
+import AskDialog from '../../kit/AskDialog.vue';
+import type { Tell } from '../../kit/useTold.ts';
+import ActButton from '../../kit/ActButton.vue';
 
 /** Everybody who worked here, by name: one that is misspelt is put right, two of one person become one. */
 const technicians = shallowRef<readonly Technician[]>([]);
@@ -56,18 +57,16 @@ async function keep(): Promise<void> {
       <strong>{{ one.name }}</strong>
       <span v-if="one.also.length > 0"
         >also
-        <v-btn
+        <ActButton
           v-for="other in one.also"
           :key="other"
-          class="act-button"
-          variant="text"
           :aria-label="`${other} is not ${one.name}: part them`"
           @click="part(other)"
-          >{{ other }} ×</v-btn
+          >{{ other }} ×</ActButton
         ></span
       >
-      <v-btn class="correct" variant="text" :aria-label="`Correct ${one.name}`" @click="ask(one)"
-        >Correct</v-btn
+      <ActButton quiet class="correct" :aria-label="`Correct ${one.name}`" @click="ask(one)"
+        >Correct</ActButton
       >
     </li>
   </ul>
@@ -75,7 +74,6 @@ async function keep(): Promise<void> {
   <AskDialog
     v-if="asked"
     :model-value="true"
-    role="group"
     :title="`Who is ${asked.name}?`"
     @update:model-value="asked = null"
     @submit="keep"
@@ -88,8 +86,8 @@ async function keep(): Promise<void> {
       data-testid="technician-name"
     />
     <template #acts>
-      <v-btn class="act-button primary" variant="text" type="submit">It is {{ to || '…' }}</v-btn>
-      <v-btn class="act-button" variant="text" @click="asked = null">Leave it</v-btn>
+      <ActButton primary type="submit">It is {{ to || '…' }}</ActButton>
+      <ActButton @click="asked = null">Cancel</ActButton>
     </template>
   </AskDialog>
 </template>

@@ -4,8 +4,8 @@ import { sendLeftovers, type Leftover } from '../../api/leftovers.ts';
 import { forgetStream } from '../../api/local.ts';
 import { forgetShopItem, shopItems, type ShopItem } from '../../api/shopLog.ts';
 import RefusedEvents from '../../components/RefusedEvents.vue';
-import AskDialog from '../../components/AskDialog.vue';
-import EmptyState from '../../components/EmptyState.vue';
+import AskDialog from '../../kit/AskDialog.vue';
+import EmptyState from '../../kit/EmptyState.vue';
 import { dayAndTime } from '../../composables/format.ts';
 import { saveFile } from '../../composables/saveFile.ts';
 import { forgetPicture, picturesHere, sendPictures, type PictureHere } from '../../pictures/pictureQueue.ts';
@@ -13,6 +13,7 @@ import { useLabels } from './useLabels.ts';
 import PictureThumb from '../../pictures/PictureThumb.vue';
 import { itemWords } from './itemWords.ts';
 import { shopWords } from '../../composables/shopWords.ts';
+import ActButton from '../../kit/ActButton.vue';
 
 /** All that waits on this device for the server: of which recording or job, why, and what can be done with it. */
 const waiting = shallowRef<readonly Leftover[] | null>(null);
@@ -81,16 +82,14 @@ async function drop(): Promise<void> {
       title="Nothing waits"
       text="The server has all that was done here."
     >
-      <router-link class="act-button" to="/">To the bench</router-link>
+      <ActButton to="/">To the bench</ActButton>
     </EmptyState>
     <template v-else-if="waiting">
-      <v-btn class="act-button" variant="text" :loading="busy" data-testid="try-now" @click="tryNow"
-        >Try now</v-btn
-      >
+      <ActButton :loading="busy" data-testid="try-now" @click="tryNow">Try now</ActButton>
       <article v-if="said.length + refused.length > 0" data-testid="waiting-said">
         <header>
           <strong>Said of units, models and the shop</strong>
-          <v-btn class="act-button" variant="text" @click="saveSaid">Save as a file</v-btn>
+          <ActButton @click="saveSaid">Save as a file</ActButton>
         </header>
         <RefusedEvents :items="refused" :label-of="labelOf" />
         <ul>
@@ -98,7 +97,7 @@ async function drop(): Promise<void> {
             <span
               ><time class="mono">{{ dayAndTime(item.at) }}</time> {{ shopWords(item.body, labelOf) }}</span
             >
-            <v-btn class="act-button" variant="text" @click="dropping = item">Drop …</v-btn>
+            <ActButton @click="dropping = item">Drop …</ActButton>
           </li>
         </ul>
       </article>
@@ -113,8 +112,8 @@ async function drop(): Promise<void> {
           </li>
         </ol>
         <p class="acts">
-          <v-btn class="act-button" variant="text" @click="save(leftover)">Save as a file</v-btn>
-          <v-btn class="act-button" variant="text" @click="dropping = leftover">Drop …</v-btn>
+          <ActButton @click="save(leftover)">Save as a file</ActButton>
+          <ActButton @click="dropping = leftover">Drop …</ActButton>
         </p>
       </article>
       <article v-for="picture in pictures" :key="picture.id" data-testid="waiting-picture">
@@ -126,7 +125,7 @@ async function drop(): Promise<void> {
         <PictureThumb :picture="picture.id" about="A picture that waits" :height="110" />
         <p class="acts">
           <a class="act-button" :href="picture.url" :download="`${picture.id}.jpg`">Save as a file</a>
-          <v-btn class="act-button" variant="text" @click="dropping = picture">Drop …</v-btn>
+          <ActButton @click="dropping = picture">Drop …</ActButton>
         </p>
       </article>
     </template>
@@ -139,8 +138,8 @@ async function drop(): Promise<void> {
     >
       <p>The server never had it; dropped from this device it is gone for good. Save it first.</p>
       <template #acts>
-        <v-btn class="act-button" variant="text" @click="dropping = null">Keep them</v-btn>
-        <v-btn class="act-button" variant="text" type="submit" data-testid="drop-sure">Drop them</v-btn>
+        <ActButton @click="dropping = null">Keep them</ActButton>
+        <ActButton type="submit" data-testid="drop-sure">Drop them</ActButton>
       </template>
     </AskDialog>
   </section>

@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import { entryWords, writeLine, type Entry, type KnownPart, type LineContext } from '@bemtor/core';
 import { computed, nextTick, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import KeyButton from '../../../components/KeyButton.vue';
-import KeyHint from '../../../components/KeyHint.vue';
+import KeyHint from '../../../kit/KeyHint.vue';
 import { clock } from '../../../composables/format.ts';
-import { useKeys } from '../../../composables/useKeys.ts';
 import { useShop } from '../../../stores/shop.ts';
 import { demoNarrations } from './demoNarrations.ts';
 import {
@@ -19,6 +17,12 @@ import {
   sureRun,
   type Narration,
 } from './drafts.ts';
+import ActButton from '../../../kit/ActButton.vue';
+import CommandButton from '../../../kit/CommandButton.vue';
+import FileButton from '../../../kit/FileButton.vue';
+import TextField from '../../../kit/TextField.vue';
+import { useCommands } from '../../../kit/useCommands.ts';
+import CursorRow from '../../../kit/CursorRow.vue';
 
 /**
  * A narration becomes drafts; each is accepted, corrected or dropped with one key. The player stands in for
@@ -35,7 +39,7 @@ const pasted = ref('');
 const head = -1;
 const here = ref(head);
 const correcting = ref<string | null>(null);
-const field = ref<HTMLInputElement | null>(null);
+const field = ref<{ $el: HTMLElement } | null>(null);
 const list = ref<HTMLElement | null>(null);
 watch(narration, (value) => keepNarration(props.unitId, value));
 
@@ -69,12 +73,7 @@ async function take(name: string, source: string): Promise<void> {
     pasted.value = '';
   }
 }
-async function takeFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  if (file) await take(file.name, await file.text());
-  input.value = '';
-}
+const takeFile = async (file: File): Promise<void> => take(file.name, await file.text());
 async function play(name: string, source: string): Promise<void> {
   await take(name, source);
   if (!narration.value) return;
@@ -113,8 +112,9 @@ async function correct(): Promise<void> {
   if (!current.value) return;
   correcting.value = writeLine(current.value.entry);
   await nextTick();
-  field.value?.focus();
-  field.value?.select();
+  const input = field.value?.$el.querySelector('input');
+  input?.focus();
+  input?.select();
 }
 const reading = computed(() =>
   correcting.value !== null && current.value
@@ -129,13 +129,24 @@ watch(current, async () => {
   await nextTick();
   list.value?.querySelector('.here')?.scrollIntoView({ block: 'nearest' });
 });
-useKeys(() => ({
-  a: () => (atHead.value ? acceptSure() : settle('accepted')),
-  c: () => void correct(),
-  d: () => settle('dropped'),
-  ArrowDown: () => move(1),
-  ArrowUp: () => move(-1),
-}));
+const { command } = useCommands(() => {
+  const unless = current.value ? null : 'No draft is left';
+  const drafted = narration.value !== null && correcting.value === null;
+  return [
+    {
+      id: 'accept',
+      keys: ['a'],
+      words: 'accept',
+      when: drafted,
+      unless: atHead.value ? null : unless,
+      run: () => (atHead.value ? acceptSure() : settle('accepted')),
+    },
+    { id: 'correct', keys: ['c'], words: 'correct', when: drafted, unless, run: correct },
+    { id: 'drop', keys: ['d'], words: 'drop', when: drafted, unless, run: () => settle('dropped') },
+    { id: 'next', keys: ['ArrowDown'], words: 'next draft', when: drafted, run: () => move(1) },
+    { id: 'previous', keys: ['ArrowUp'], words: 'previous draft', when: drafted, run: () => move(-1) },
+  ];
+});
 </script>
 
 <template>
@@ -145,31 +156,25 @@ useKeys(() => ({
         Captions (WebVTT, SubRip), text with [m:ss] before its paragraphs, or plain text. It is read here, on
         this device.
       </p>
-      <textarea
-        v-model="pasted"
-        rows="3"
-        aria-label="Paste a narration"
-        placeholder="Paste a narration here"
-      />
+      <v-textarea v-model="pasted" rows="3" label="Paste a narration here" data-testid="narration-text" />
       <div class="row">
-        <button :disabled="pasted.trim() === ''" @click="take('Pasted text', pasted)">Draft it</button>
-        <label class="file"
-          >Choose a file
-          <input
-            type="file"
-            accept=".vtt,.srt,.txt,text/plain,text/vtt"
-            data-testid="narration-file"
-            @change="takeFile"
-        /></label>
+        <ActButton
+          :unless="pasted.trim() === '' ? 'Still needed: the text' : null"
+          @click="take('Pasted text', pasted)"
+          >Draft it</ActButton
+        >
+        <FileButton accept=".vtt,.srt,.txt,text/plain,text/vtt" data-testid="narration-file" @file="takeFile"
+          >Choose a file</FileButton
+        >
         <span class="soft">or play one of the demo:</span>
-        <button
+        <ActButton
           v-for="demo in demoNarrations"
           :key="demo.name"
           :data-testid="`play-${demo.name}`"
           @click="demo.load().then((source) => play(demo.name, source))"
         >
           ▸ {{ demo.name }}
-        </button>
+        </ActButton>
       </div>
       <p v-if="fault" class="stop" role="alert">{{ fault }}</p>
     </template>
@@ -179,22 +184,22 @@ useKeys(() => ({
         <span class="soft" data-testid="drafts-left">{{ left }} of {{ narration.drafts.length }} left</span>
         <template v-if="playing !== null">
           <span class="mono">{{ clock(playing) }}</span>
-          <button
+          <ActButton
             v-for="times in [1, 4, 16]"
             :key="times"
             :aria-pressed="speed === times"
             @click="speed = times"
           >
             × {{ times }}
-          </button>
-          <button @click="stop">All at once</button>
+          </ActButton>
+          <ActButton @click="stop">All at once</ActButton>
         </template>
-        <button class="end" @click="narration = null">{{ left === 0 ? 'Done' : 'Leave it' }}</button>
+        <ActButton class="end" @click="narration = null">{{ left === 0 ? 'Done' : 'Close' }}</ActButton>
       </div>
       <p v-if="playing !== null" class="spoken" aria-live="polite">
         “{{ spokenAt(narration.cues, playing) }}”
       </p>
-      <button
+      <ActButton
         v-if="sure.length > 0"
         class="sure-ones"
         :class="{ here: atHead }"
@@ -202,14 +207,15 @@ useKeys(() => ({
         @click="acceptSure"
       >
         <KeyHint v-if="atHead" name="A" /> accept the {{ sure.length }} that are sure, up to the next doubt
-      </button>
+      </ActButton>
       <ol ref="list" tabindex="0" aria-label="Drafted entries">
-        <li
+        <CursorRow
           v-for="draft in heard"
           :key="draft.at"
-          :class="[draft.fate, { here: draft.at === current?.at }]"
+          :class="draft.fate"
+          :here="draft.at === current?.at"
           data-testid="draft"
-          @click="draft.fate === 'open' && (here = draft.at)"
+          @choose="draft.fate === 'open' && (here = draft.at)"
         >
           <time class="mono">{{ draft.entry.at === null ? '' : clock(draft.entry.at) }}</time>
           <span class="words">{{ entryWords(draft.entry) }}</span>
@@ -218,24 +224,23 @@ useKeys(() => ({
           >
           <span class="said">{{ draft.entry.text }}</span>
           <span v-if="draft.why && draft.fate === 'open'" class="doubt">? {{ draft.why }}</span>
-        </li>
+        </CursorRow>
       </ol>
-      <form v-if="correcting !== null" class="row" @submit.prevent="reading && settle('accepted', reading)">
-        <input
+      <v-form v-if="correcting !== null" class="row" @submit.prevent="reading && settle('accepted', reading)">
+        <TextField
           ref="field"
           v-model="correcting"
-          class="mono"
-          aria-label="Correct the draft"
+          class="correct"
+          mono
+          label="Correct the draft"
           data-testid="correct-draft"
           @keydown.escape="correcting = null"
         />
         <span class="soft">{{ reading ? entryWords(reading) : 'not understood yet' }}</span>
-        <KeyButton name="Enter" type="submit" :disabled="!reading">accept</KeyButton>
-      </form>
+        <ActButton key-name="Enter" type="submit" :disabled="!reading">accept</ActButton>
+      </v-form>
       <div v-else class="row keys">
-        <KeyButton name="A" :disabled="!current" @click="settle('accepted')">accept</KeyButton>
-        <KeyButton name="C" :disabled="!current" @click="correct">correct</KeyButton>
-        <KeyButton name="D" :disabled="!current" @click="settle('dropped')">drop</KeyButton>
+        <CommandButton v-for="id in ['accept', 'correct', 'drop']" :key="id" :command="command(id)" />
       </div>
     </template>
   </div>
@@ -260,45 +265,8 @@ useKeys(() => ({
   color: var(--ink-soft);
   font-size: 15px;
 }
-textarea,
-form input {
-  width: 100%;
-  padding: 10px 12px;
-  border: 1.5px solid var(--card-line);
-  border-radius: var(--radius);
-  background: var(--card-raised);
-  font-size: 16px;
-}
-form input {
-  flex: 1;
-  min-height: var(--touch);
-}
-button,
-.file {
-  display: inline-flex;
-  align-items: center;
-  gap: 8px;
-  min-height: var(--touch);
-  padding: 0 14px;
-  border: 1.5px solid var(--card-line);
-  border-radius: var(--radius);
-  background: var(--card-raised);
-  cursor: pointer;
-}
-button:disabled {
-  opacity: 0.45;
-}
-button[aria-pressed='true'] {
-  border-color: var(--copper);
-}
-.file input {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
-}
-.file:focus-within {
-  outline: 2px solid var(--copper);
+.correct {
+  flex: 1 1 260px;
 }
 .end {
   margin-left: auto;

@@ -22,6 +22,8 @@ import {
   type PaletteAct,
   type PaletteState,
 } from './paletteLine.ts';
+import TileButton from '../../../kit/TileButton.vue';
+import ActButton from '../../../kit/ActButton.vue';
 
 /**
  * Recording by touch: the part in work stays, so that an act is one tap more, and screws are a kind and a
@@ -84,57 +86,60 @@ const is = (kind: Screw): boolean => screwKind(kind) === screwKind(chosenKind.va
   <div class="palette" data-testid="palette">
     <template v-if="choosing === 'part' || choosing === 'under'">
       <div class="row head">
-        <label
-          >{{ choosing === 'under' ? 'Hidden by which part?' : 'Which part?' }}
-          <input v-model="search" type="search" placeholder="or type its name" aria-label="Find a part" />
-        </label>
-        <button @click="choosing = null">Back</button>
+        <v-text-field
+          v-model="search"
+          class="find"
+          :label="choosing === 'under' ? 'Hidden by which part?' : 'Which part?'"
+          placeholder="or type its name"
+          data-testid="palette-find"
+        />
+        <ActButton @click="choosing = null">Back</ActButton>
       </div>
       <div class="row many">
-        <button v-for="id in parts" :key="id" :data-testid="`palette-part-${id}`" @click="choosePart(id)">
+        <TileButton v-for="id in parts" :key="id" :data-testid="`palette-part-${id}`" @click="choosePart(id)">
           {{ nameOf(id) }}
-        </button>
+        </TileButton>
       </div>
     </template>
     <template v-else-if="choosing === 'kind'">
       <div class="row head">
         <strong>Kind of screw: {{ kindWords }}</strong
-        ><button @click="choosing = null">Done</button>
+        ><ActButton @click="choosing = null">Done</ActButton>
       </div>
       <div class="row">
-        <button
+        <TileButton
           v-for="size in drives"
           :key="size"
           :aria-pressed="screw.size === size"
           @click="screw = { ...screw, ...screwOfSize(size) }"
         >
           {{ size }}
-        </button>
+        </TileButton>
       </div>
       <div class="row">
-        <button
+        <TileButton
           v-for="thread in threads"
           :key="thread"
           :aria-pressed="screw.thread === thread"
           @click="screw = { ...screw, thread }"
         >
           {{ thread }}
-        </button>
+        </TileButton>
       </div>
       <div class="row">
-        <button
+        <TileButton
           v-for="length in lengths"
           :key="length"
           :aria-pressed="screw.lengthMm === length"
           @click="screw = { ...screw, lengthMm: length }"
         >
           × {{ length }}
-        </button>
+        </TileButton>
       </div>
     </template>
     <template v-else>
       <div class="row" aria-label="Part in work" role="group">
-        <button
+        <TileButton
           v-for="id in nearParts"
           :key="id"
           :aria-pressed="part === id"
@@ -142,11 +147,13 @@ const is = (kind: Screw): boolean => screwKind(kind) === screwKind(chosenKind.va
           @click="part = id"
         >
           {{ nameOf(id) }}
-        </button>
-        <button class="more" data-testid="palette-parts" @click="choosing = 'part'">more parts</button>
+        </TileButton>
+        <TileButton class="more" data-testid="palette-parts" @click="choosing = 'part'"
+          >more parts</TileButton
+        >
       </div>
       <div class="row" aria-label="Screws: kind" role="group">
-        <button
+        <TileButton
           v-for="kind in kinds"
           :key="kind.letter"
           :aria-pressed="is(kind.screw)"
@@ -154,21 +161,21 @@ const is = (kind: Screw): boolean => screwKind(kind) === screwKind(chosenKind.va
         >
           <ScrewGlyph :drive="kind.screw.drive" :size="22" /> <b>{{ kind.letter }}</b>
           {{ screwWords(kind.screw) }}
-        </button>
-        <button class="more" data-testid="palette-kind" @click="choosing = 'kind'">
+        </TileButton>
+        <TileButton class="more" data-testid="palette-kind" @click="choosing = 'kind'">
           {{ kinds.some((kind) => is(kind.screw)) ? 'another kind' : kindWords }}
-        </button>
-        <button :aria-pressed="captive" @click="captive = !captive">captive</button>
-        <button
+        </TileButton>
+        <TileButton :aria-pressed="captive" @click="captive = !captive">captive</TileButton>
+        <TileButton
           :aria-pressed="under !== null"
           data-testid="palette-under"
           @click="under ? (under = null) : (choosing = 'under')"
         >
           {{ state.under ? `under ${state.under}` : 'hidden by…' }}
-        </button>
+        </TileButton>
       </div>
       <div class="row counts" aria-label="Screws: how many come out" role="group">
-        <button
+        <TileButton
           v-for="count in counts"
           :key="count"
           class="count"
@@ -178,10 +185,10 @@ const is = (kind: Screw): boolean => screwKind(kind) === screwKind(chosenKind.va
           @click="keepCount(count)"
         >
           {{ count }}
-        </button>
+        </TileButton>
       </div>
       <div class="row" aria-label="Acts" role="group">
-        <button
+        <TileButton
           v-for="act in paletteActs"
           :key="act.key"
           :disabled="!act.free && !part"
@@ -189,7 +196,7 @@ const is = (kind: Screw): boolean => screwKind(kind) === screwKind(chosenKind.va
           @click="keepAct(act)"
         >
           {{ act.label }}
-        </button>
+        </TileButton>
       </div>
     </template>
   </div>
@@ -217,39 +224,25 @@ const is = (kind: Screw): boolean => screwKind(kind) === screwKind(chosenKind.va
   align-items: center;
   justify-content: space-between;
 }
-button {
-  display: inline-flex;
-  align-items: center;
-  gap: 8px;
-  min-height: var(--touch);
-  min-width: 0;
+.row > .tile {
   justify-content: center;
   padding: 0 13px;
   border: 1.5px solid var(--card-line);
-  border-radius: var(--radius);
   background: var(--card-raised);
   font-size: 16px;
 }
-button[aria-pressed='true'] {
+.row > .tile[aria-pressed='true'] {
   border-color: var(--copper);
   box-shadow: inset 0 0 0 1px var(--copper);
 }
-button:disabled {
-  opacity: 0.45;
-}
-.more {
+.row > .more {
   border-style: dashed;
 }
-.count {
+.row > .count {
   font: 600 24px/1 var(--label);
   padding: 0;
 }
-input {
-  min-height: 44px;
-  padding: 0 12px;
-  border: 1.5px solid var(--card-line);
-  border-radius: var(--radius);
-  font: 400 16px/1 var(--text);
-  margin-left: 10px;
+.find {
+  max-width: 420px;
 }
 </style>

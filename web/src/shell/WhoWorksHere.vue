@@ -2,7 +2,8 @@
 import { computed, ref } from 'vue';
 import { saidToday, techniciansKnown } from '../api/technician.ts';
 import { useShop } from '../stores/shop.ts';
-import AskDialog from './AskDialog.vue';
+import AskDialog from '../kit/AskDialog.vue';
+import ActButton from '../kit/ActButton.vue';
 
 /** Who works at this device, in the header; asked once a day by a mark there, not by a stop. */
 const shop = useShop();
@@ -33,48 +34,42 @@ function answer(who: string): void {
 </script>
 
 <template>
-  <v-btn
+  <ActButton
+    square
     class="who"
     :class="{ asks }"
-    variant="text"
     :aria-label="words"
     :title="words"
     data-testid="who"
     @click="ask"
-    >{{ initials || '?' }}</v-btn
+    >{{ initials || '?' }}</ActButton
   >
-  <AskDialog v-model="open" role="group" title="Who works at this device today?" @submit="answer(name)">
+  <AskDialog v-model="open" title="Who works at this device today?" @submit="answer(name)">
     <p v-if="known.length > 0" class="known">
-      <v-btn
+      <ActButton
         v-for="who in known"
         :key="who"
-        class="act-button"
-        variant="text"
         :aria-pressed="who === shop.technician"
         @click="answer(who)"
-        >{{ who }}</v-btn
+        >{{ who }}</ActButton
       >
     </p>
     <v-text-field v-model="name" label="Name" maxlength="60" data-testid="who-name" />
     <p class="soft">Lines, acts and photos carry it. It is asked again tomorrow.</p>
     <template #acts>
-      <v-btn class="act-button primary" variant="text" type="submit">{{
+      <ActButton primary type="submit">{{
         name.trim() === '' ? 'Nobody says' : `It is ${name.trim()}`
-      }}</v-btn>
-      <v-btn class="act-button" variant="text" @click="open = false">Later</v-btn>
+      }}</ActButton>
+      <ActButton @click="open = false">Later</ActButton>
     </template>
   </AskDialog>
 </template>
 
 <style scoped>
 .who {
-  width: var(--touch);
-  min-width: var(--touch);
-  height: 40px;
   border: 1.5px solid var(--mat-line);
-  border-radius: 20px;
-  font: 600 17px/1 var(--label);
-  color: var(--on-mat);
+  border-radius: 24px;
+  font-size: 17px;
 }
 .who.asks {
   border-color: var(--copper-mat);
