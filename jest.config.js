@@ -2,7 +2,8 @@
 export default {
   testEnvironment: 'node',
   // Named exactly: the default pattern would also take scripts/test.mjs, the runner itself, for a test.
-  testMatch: ['**/*.test.ts'],
+  // A spec mounts components: it is checked with them.
+  testMatch: ['**/*.test.ts', '<rootDir>/web/src/**/*.spec.ts'],
   roots: [
     '<rootDir>/core/src',
     '<rootDir>/paper/src',
@@ -11,12 +12,18 @@ export default {
     '<rootDir>/web/src',
     '<rootDir>/scripts',
   ],
-  extensionsToTreatAsEsm: ['.ts'],
+  extensionsToTreatAsEsm: ['.ts', '.vue'],
+  moduleFileExtensions: ['ts', 'js', 'mjs', 'cjs', 'json', 'vue'],
+  moduleNameMapper: {
+    '\\.css$': '<rootDir>/web/src/testing/noStyle.mjs',
+    '^vuetify/styles': '<rootDir>/web/src/testing/noStyle.mjs',
+  },
   testEnvironmentOptions: {
     globalsCleanup: 'off',
     customExportConditions: ['@bemtor/source', 'node', 'node-addons'],
   },
   transform: {
+    '^.+\\.vue$': '<rootDir>/web/src/testing/vueTransform.mjs',
     '^.+\\.ts$': [
       '@swc/jest',
       {

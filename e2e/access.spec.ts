@@ -1,15 +1,32 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { allKept, hurryUntil, inPhase, openUnit, pressUntil, typeLine, withTime } from './support/bench.ts';
+import {
+  allKept,
+  hurryUntil,
+  inPhase,
+  openUnit,
+  pressUntil,
+  typeLine,
+  withTime,
+  field,
+} from './support/bench.ts';
 
-/** WCAG 2 A and AA as axe-core checks them, contrast included. */
+/**
+ * WCAG 2 A and AA as axe-core checks them, contrast included, and of its good practice what it calls moderate or worse.
+ * What lies dimmed behind a dialog is not read meanwhile.
+ */
 async function check(page: Page, screen: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
-  const found = violations.flatMap(({ id, nodes }) =>
-    nodes.map((node) => `${screen}: ${id} ${node.target.join(' ')} ${node.failureSummary ?? ''}`),
-  );
-  expect(found).toEqual([]);
+  const dialog = page.locator('[role="dialog"]');
+  const builder = new AxeBuilder({ page });
+  if ((await dialog.count()) > 0) builder.include('[role="dialog"]');
+  const { violations } = await builder.analyze();
+  const found = violations
+    .filter(({ impact }) => impact !== 'minor')
+    .flatMap(({ id, nodes }) =>
+      nodes.map((node) => `${screen}: ${id} ${node.target.join(' ')} ${node.failureSummary ?? ''}`),
+    );
+  expect.soft(found).toEqual([]);
 }
 
 for (const theme of ['light', 'dark'] as const) {
@@ -54,7 +71,7 @@ for (const theme of ['light', 'dark'] as const) {
     await pressUntil(page, () => page.getByTestId('count').isVisible());
     await check(page, 'run, screws');
     await page.keyboard.press('?');
-    await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Keys of this screen' })).toBeVisible();
     // The one key is the run's again once the dialog is gone. One that has only just come may not hear Escape yet.
     await expect(async () => {
       await page.keyboard.press('Escape');
@@ -73,14 +90,14 @@ for (const theme of ['light', 'dark'] as const) {
     await expect(page.getByTestId('shop-word')).toBeVisible();
     await check(page, 'shop');
     await page.goto('/maths');
-    await page.getByTestId('field-voltageV').fill('11.55');
-    await page.getByTestId('field-energyWh').fill('47.4');
+    await field(page, 'field-voltageV').fill('11.55');
+    await field(page, 'field-energyWh').fill('47.4');
     await expect(page.getByTestId('reading')).toContainText('4104');
     await check(page, 'maths');
     await page.getByTestId('instrument-fit').click();
     await check(page, 'maths, fit');
     await page.goto('/parts');
-    await page.getByTestId('part-search').fill('tb44');
+    await field(page, 'part-search').fill('tb44');
     await expect(page.getByTestId('part-number')).toHaveText('TB-4471');
     await check(page, 'parts');
     await page.keyboard.press('Escape');

@@ -1,6 +1,14 @@
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { allKept, fillNewModel, hurryUntil, inPhase, runByButtons, typeLine } from './support/bench.ts';
+import {
+  allKept,
+  chooseFrom,
+  fillNewModel,
+  hurryUntil,
+  inPhase,
+  runByButtons,
+  typeLine,
+} from './support/bench.ts';
 
 const lines = [
   'base cover: 6 T5 M2x5',
@@ -80,7 +88,7 @@ test('a new convertible with a missing foot: from its arrival to the last page a
   await page.keyboard.press('2');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Foot missing').first()).toBeVisible();
-  await expect(page.getByTestId('intake-state')).toHaveText('kept');
+  await expect(page.getByTestId('intake-state')).toHaveText('Saved');
 
   await choose(page);
   await page.keyboard.press('r');
@@ -146,12 +154,12 @@ test.describe('by touch alone', () => {
     await page.goto('/');
     await page.getByRole('button', { name: 'a unit arrives' }).tap();
     await fillNewModel(page, 'SK-0501', { maker: 'Ossel', name: 'Turn 13', code: 'OT13-1' });
-    await page.getByLabel('Form').selectOption('convertible');
+    await chooseFrom(page, page.getByRole('combobox', { name: 'Form' }), 'convertible');
     await page.getByRole('button', { name: 'To intake' }).tap();
     await page.getByRole('button', { name: 'Foot missing' }).tap();
     await page.getByTestId('intake-outline').tap({ position: { x: 30, y: 30 } });
     await expect(page.getByRole('button', { name: 'Foot missing 1' })).toBeVisible();
-    await expect(page.getByTestId('intake-state')).toHaveText('kept');
+    await expect(page.getByTestId('intake-state')).toHaveText('Saved');
 
     await page.getByRole('link', { name: 'Recorder' }).tap();
     await page.getByTestId('way-palette').tap();
@@ -175,7 +183,7 @@ test.describe('by touch alone', () => {
     await kind('PH0', 'M2', '× 3');
     await keep('count-4');
     await keep('off');
-    await page.getByRole('button', { name: 'review' }).tap();
+    await page.getByRole('link', { name: 'F9 review' }).tap();
     await page.getByTestId('publish').tap();
     await expect(page.getByTestId('told')).toHaveText('Published as revision 1.');
     await page.getByRole('button', { name: /^Route/ }).tap();

@@ -1,5 +1,5 @@
 import { expect, test } from './support/app.ts';
-import { fillNewModel, hurryUntil, inPhase, onDevice, openUnit } from './support/bench.ts';
+import { chooseFrom, field, fillNewModel, hurryUntil, inPhase, onDevice, openUnit } from './support/bench.ts';
 
 test('a unit arrives: condition, signs and measurements become stops, targets and a route; nothing is lost', async ({
   page,
@@ -9,11 +9,11 @@ test('a unit arrives: condition, signs and measurements become stops, targets an
   await expect(page.getByTestId('unit-SK-0415')).toBeVisible();
   await page.keyboard.press('a');
   await page.getByLabel('Ticket').fill('SK-0416');
-  await page.getByLabel('Model').selectOption('TL14-2');
+  await chooseFrom(page, page.getByRole('combobox', { name: 'Model' }), /TL14-2/);
   await page.getByRole('button', { name: 'To intake' }).click();
   await expect(page.getByText('Nothing yet: choose what the owner sees')).toBeVisible();
 
-  await page.getByTestId('complaint').fill('Bursar, ferry Eldey: lid no longer shuts');
+  await field(page, 'complaint').fill('Bursar, ferry Eldey: lid no longer shuts');
   await page.getByLabel('Serial').fill('L14-2-55140');
   // By keys: a bulge, two steps below the middle of the underside.
   await page.locator('h1').click();
@@ -29,7 +29,7 @@ test('a unit arrives: condition, signs and measurements become stops, targets an
   await expect(page.getByTestId('triage-stop').first()).toContainText('15 % over its nominal 6 mm');
   await expect(page.getByTestId('triage-target').first()).toContainText('Replace the battery');
   await expect(page.getByTestId('triage-target').first()).toContainText('TB-4471');
-  await expect(page.getByTestId('intake-state')).toHaveText('kept');
+  await expect(page.getByTestId('intake-state')).toHaveText('Saved');
   await expect(page.getByText('The same device before')).toBeVisible();
   await expect(page.getByRole('link', { name: /SK-0350/ })).toBeVisible();
 
@@ -37,11 +37,11 @@ test('a unit arrives: condition, signs and measurements become stops, targets an
   await onDevice(page);
   await app.kill();
   await page.getByRole('group', { name: 'Keyboard' }).getByRole('button', { name: 'backlit' }).click();
-  await expect(page.getByTestId('intake-state')).toHaveText('waits for the server');
+  await expect(page.getByTestId('intake-state')).toHaveText('Not saved yet: the server does not answer');
   await page.reload();
-  await expect(page.getByTestId('intake-state')).toHaveText('waits for the server');
+  await expect(page.getByTestId('intake-state')).toHaveText('Not saved yet: the server does not answer');
   await app.start();
-  await expect(page.getByTestId('intake-state')).toHaveText('kept');
+  await expect(page.getByTestId('intake-state')).toHaveText('Saved');
   const units = (await (await page.request.get(`${app.url}/api/units`)).json()) as {
     units: { label: string; configuration: object; intake: { marks: object[] } }[];
   };
@@ -66,11 +66,11 @@ test('a model that is new to the shop; two benches that tell of one unit at once
   const other = await context.newPage();
   await other.goto(page.url());
   await expect(other.getByTestId('complaint')).toBeVisible();
-  await page.getByTestId('complaint').fill('Stops at the quay');
-  await expect(page.getByTestId('intake-state')).toHaveText('kept');
+  await field(page, 'complaint').fill('Stops at the quay');
+  await expect(page.getByTestId('intake-state')).toHaveText('Saved');
   await other.getByTestId('symptom-noise').click();
-  await expect(other.getByTestId('intake-state')).toHaveText('kept');
-  await expect(other.getByTestId('complaint')).toHaveValue('Stops at the quay');
+  await expect(other.getByTestId('intake-state')).toHaveText('Saved');
+  await expect(field(other, 'complaint')).toHaveValue('Stops at the quay');
   await page.reload();
   await expect(page.getByTestId('symptom-noise')).toHaveAttribute('aria-pressed', 'true');
   await expect(page.getByTestId('triage-target').first()).toContainText('Clean the fan');

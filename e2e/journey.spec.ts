@@ -1,6 +1,15 @@
 import { type Page } from '@playwright/test';
 import { type App, expect, test } from './support/app.ts';
-import { allKept, atStep, onDevice, openUnit, pressUntil, typeLine, inStore } from './support/bench.ts';
+import {
+  allKept,
+  atStep,
+  onDevice,
+  openUnit,
+  pressUntil,
+  typeLine,
+  inStore,
+  field,
+} from './support/bench.ts';
 import { larkLines } from './support/larkLines.ts';
 
 const lines = (page: Page) => page.getByTestId('strip-line');
@@ -127,7 +136,7 @@ async function runDown(page: Page, app: App): Promise<void> {
 
 async function swapAndBack(page: Page): Promise<void> {
   await expect(title(page)).toHaveText('Swap the battery');
-  await page.getByTestId('fitted-number').fill('TB-4471-2');
+  await field(page, 'fitted-number').fill('TB-4471-2');
   await page.keyboard.press('Enter');
   await pressUntil(page, atStep(page, 'back:lift-battery'));
   await expect(title(page)).toHaveText('New battery in');

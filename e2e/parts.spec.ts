@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from './support/app.ts';
+import { chooseFrom, field } from './support/bench.ts';
 
 const report = `Device: /org/freedesktop/UPower/devices/battery_BAT0
   native-path:          BAT0
@@ -16,23 +17,23 @@ test('the battery instrument from a pasted report, an offered battery compared, 
   app,
 }) => {
   await page.goto('/maths');
-  await page.getByTestId('maths-unit').selectOption({ label: 'SK-0407, Lark 14' });
+  await chooseFrom(page, page.getByRole('combobox', { name: 'Unit' }), 'SK-0407, Lark 14');
   await page.getByTestId('instrument-health').click();
-  await page.getByTestId('field-report').fill(report);
+  await field(page, 'field-report').fill(report);
   const reading = page.getByTestId('reading');
   await expect(reading).toContainText('59%');
   await expect(page.getByTestId('verdict')).toHaveText('Due: replace it');
   await expect(reading).toContainText('Read from the upower: TB-4471, serial 00412');
-  await page.getByTestId('field-runHours').fill('5 h 16 m');
+  await field(page, 'field-runHours').fill('5 h 16 m');
   await expect(reading).toContainText('mean power');
-  await page.getByTestId('field-fullWh').fill('−3');
+  await field(page, 'field-fullWh').fill('−3');
   await expect(page.getByRole('alert')).toContainText('no number');
-  await page.getByTestId('field-fullWh').fill('');
+  await field(page, 'field-fullWh').fill('');
 
   // The pack that is offered: the unit's own sequence knows the old one.
   await page.getByTestId('instrument-fit').click();
   await page.getByRole('button', { name: 'fill from the unit' }).click();
-  await expect(page.getByTestId('field-old.nominalV')).toHaveValue('11.55');
+  await expect(field(page, 'field-old.nominalV')).toHaveValue('11.55');
   for (const [key, value] of [
     ['old.connector', 'six pins'],
     ['new.connector', 'Six pins'],
@@ -43,10 +44,10 @@ test('the battery instrument from a pasted report, an offered battery compared, 
     ['old.contacts', 'up'],
     ['new.contacts', 'down'],
   ] as const)
-    await page.getByTestId(`field-${key}`).fill(value);
+    await field(page, `field-${key}`).fill(value);
   await expect(page.getByTestId('verdict')).toHaveText('Does not fit');
   await expect(reading).toContainText('the other way round can destroy the board');
-  await page.getByTestId('field-new.contacts').fill('up');
+  await field(page, 'field-new.contacts').fill('up');
   await expect(page.getByTestId('verdict')).toHaveText('Not known yet');
   await expect(reading).toContainText('region of law: not known of both packs');
   await page.getByRole('button', { name: 'into the notes of SK-0407' }).click();
@@ -54,7 +55,7 @@ test('the battery instrument from a pasted report, an offered battery compared, 
 
   // What was typed is there after a reload, and the note is with the unit.
   await page.reload();
-  await expect(page.getByTestId('field-new.connector')).toHaveValue('Six pins');
+  await expect(field(page, 'field-new.connector')).toHaveValue('Six pins');
   const { units } = (await (await page.request.get(`${app.url}/api/units`)).json()) as {
     units: { label: string; intake: { notes: string } }[];
   };
@@ -63,13 +64,13 @@ test('the battery instrument from a pasted report, an offered battery compared, 
 
 test('a part by a mistyped number, onto the shopping list and off it', async ({ page }) => {
   await page.goto('/parts');
-  await expect(page.getByTestId('part-search')).toBeFocused();
+  await expect(field(page, 'part-search')).toBeFocused();
   await page.keyboard.type('t8 44l7');
   await expect(page.getByTestId('part-hit').filter({ hasText: 'TB-4471' }).first()).toBeVisible();
   await page.getByTestId('part-hit').filter({ hasText: 'TB-4471' }).first().click();
   await expect(page.getByTestId('part-number')).toHaveText('TB-4471');
   await expect(page.getByTestId('alternative').filter({ hasText: 'TB-4471-2' })).toContainText('sure');
-  await page.getByTestId('want-unit').selectOption({ label: 'SK-0407, Lark 14' });
+  await chooseFrom(page, page.getByRole('combobox', { name: 'For' }), 'SK-0407, Lark 14');
   await page.getByTestId('want').click();
   const line = page.getByTestId('shopping-line');
   await expect(line).toContainText('1 × TB-4471');
@@ -90,7 +91,7 @@ test('labels are drawn at true size, and a scanned one is typed into the search 
   page,
 }) => {
   await page.goto('/parts');
-  await page.getByTestId('part-search').fill('TF-103');
+  await field(page, 'part-search').fill('TF-103');
   await expect(page.getByTestId('part-number')).toHaveText('TF-103');
   // The focus leaves the field, so that the keys of the screen work.
   await page.keyboard.press('Escape');
@@ -109,8 +110,8 @@ test('labels are drawn at true size, and a scanned one is typed into the search 
   const sheet = readFileSync(await (await download).path());
   expect(sheet.subarray(0, 8).toString()).toBe('%PDF-1.7');
   await expect(page.getByTestId('labels-told')).toHaveText('Saved as labels.pdf');
-  await page.getByTestId('part-search').evaluate((field: HTMLInputElement) => (field.value = ''));
+  await field(page, 'part-search').evaluate((input: HTMLInputElement) => (input.value = ''));
   await page.getByRole('button', { name: 'Scan TF-103' }).click();
-  await expect(page.getByTestId('part-search')).toHaveValue('TF-103');
+  await expect(field(page, 'part-search')).toHaveValue('TF-103');
   await expect(page.getByTestId('part-number')).toHaveText('TF-103');
 });

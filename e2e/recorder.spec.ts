@@ -1,7 +1,7 @@
 import { type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { expect, test } from './support/app.ts';
-import { allKept, openUnit, typeLine } from './support/bench.ts';
+import { allKept, openUnit, typeLine, field } from './support/bench.ts';
 import { inShort, published } from './support/summary.ts';
 import { wholeLark, wholeLarkInShort } from './support/wholeLark.ts';
 
@@ -40,8 +40,8 @@ test('a slip of the thumb is read as what was meant; Tab completes; the shop’s
   page,
 }) => {
   await page.goto('/shop');
-  await page.getByTestId('shop-word').fill('snake');
-  await page.getByTestId('shop-means').fill('display cable');
+  await field(page, 'shop-word').fill('snake');
+  await field(page, 'shop-means').fill('display cable');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('shop-row')).toContainText('snake');
   await openUnit(page, 'SK-0412');
@@ -92,7 +92,7 @@ test('a notebook by the touch palette alone', async ({ page, app }) => {
   await keep('count-2');
   await keep('off');
   await allKept(page, kept);
-  await page.getByRole('button', { name: 'review' }).click();
+  await page.getByRole('link', { name: 'F9 review' }).click();
   await page.getByTestId('publish').click();
   await expect(page.getByTestId('told')).toHaveText('Published as revision 1.');
   expect(inShort(await published(page, app.url, 'TL14-3'))).toEqual([
@@ -136,8 +136,8 @@ test('a narration from a file: accepted, corrected and dropped, and nothing deci
   await left(all - sure);
   // Corrected: kind and length that were not said.
   await page.keyboard.press('c');
-  await expect(page.getByTestId('correct-draft')).toBeFocused();
-  await page.getByTestId('correct-draft').fill('front half 4 T5 M2x5');
+  await expect(field(page, 'correct-draft')).toBeFocused();
+  await field(page, 'correct-draft').fill('front half 4 T5 M2x5');
   await page.keyboard.press('Enter');
   await left(all - 1 - sure);
   // The next was only counted ahead of the two that follow: it is dropped.
@@ -261,10 +261,10 @@ test('a picture that is none, or too large, is refused in words; the counting sc
   await expect(page.getByTestId('picture-dialog')).toBeHidden();
 
   await page.getByTestId('weigh-A').click();
-  await page.getByTestId('scale-mass').fill('1.62');
+  await field(page, 'scale-mass').fill('1.62');
   await expect(page.getByTestId('scale-answer')).toContainText('6 to 8');
-  await page.getByTestId('scale-sample-count').fill('10');
-  await page.getByTestId('scale-sample-mass').fill('2.31');
+  await field(page, 'scale-sample-count').fill('10');
+  await field(page, 'scale-sample-mass').fill('2.31');
   await expect(page.getByTestId('scale-answer')).toContainText('7 screws');
   await expect(page.getByTestId('scale-answer')).toContainText('As recorded');
 });

@@ -1,5 +1,5 @@
 import { expect, test } from './support/app.ts';
-import { openUnit } from './support/bench.ts';
+import { chooseFrom, openUnit } from './support/bench.ts';
 
 test('the Route screen: any target by any name, what it costs together, what is worth checking, what if', async ({
   page,
@@ -32,24 +32,28 @@ test('the Route screen: any target by any name, what it costs together, what is 
   await question.click();
   await expect(page.getByTestId('what-if')).toContainText(`instead of ${before}`);
   await expect(page.getByTestId('start-run')).toBeDisabled();
-  await page.getByRole('button', { name: 'As it stands' }).click();
+  await page.getByRole('button', { name: 'as it stands' }).click();
   await expect(total).toHaveText(before ?? '');
 
   // What if a step had to wait for a later one? And what if a ground did not hold?
   for (let i = 0; i < 40; i++) await page.keyboard.press('ArrowLeft');
-  await page.getByLabel('What if it waited for').selectOption({ label: 'Base cover: free the clips' });
+  await chooseFrom(
+    page,
+    page.getByRole('combobox', { name: 'What if it waited for' }),
+    'Base cover: free the clips',
+  );
   await expect(page.getByTestId('what-if')).toContainText('1 added');
-  await page.getByRole('button', { name: 'As it stands' }).click();
+  await page.getByRole('button', { name: 'as it stands' }).click();
   await page.getByRole('button', { name: 'what if not?' }).first().click();
   await expect(page.getByTestId('what-if')).toContainText('1 left out');
-  await page.getByRole('button', { name: 'As it stands' }).click();
+  await page.getByRole('button', { name: 'as it stands' }).click();
   await expect(total).toHaveText(before ?? '');
 
   // A half-open unit: the cover is off already.
   await page.getByTestId('assumptions').locator('summary').click();
   await page.getByTestId('assumptions').getByRole('button', { name: 'Base cover' }).click();
   await expect(page.getByTestId('route-step').filter({ hasText: 'Base cover' })).toHaveCount(0);
-  await page.getByRole('button', { name: 'As usual again' }).click();
+  await page.getByRole('button', { name: 'as usual again' }).click();
   await expect(page.getByTestId('route-step').filter({ hasText: 'Base cover' }).first()).toBeVisible();
 
   // Two routes side by side.

@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { allKept, openUnit, typeLine } from './support/bench.ts';
+import { allKept, openUnit, typeLine, field } from './support/bench.ts';
 
 /*
  * A whole visit at the bench by keys alone: down, five lines in doubt, a word of the shop's own, a correction,
@@ -62,7 +62,7 @@ async function teach(page: Page): Promise<void> {
   await page.keyboard.press('F2');
   await expect(page.getByTestId('teach')).toBeFocused();
   await page.keyboard.press('w');
-  await page.getByTestId('teach-means').fill('captive');
+  await field(page, 'teach-means').fill('captive');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('teach')).toHaveCount(0);
   await expect(page.getByTestId('unread-0')).toHaveCount(0);

@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { allKept, openUnit, sayElsewhere, typeLine } from './support/bench.ts';
+import { allKept, openUnit, sayElsewhere, typeLine, field } from './support/bench.ts';
 
 /** Nothing sticks out to the right: a page that scrolls sideways cannot be worked with one hand. */
 async function fits(page: Page, screen: string): Promise<void> {
@@ -60,7 +60,7 @@ for (const [width, height] of [
     await page.getByTestId('instrument-fit').click();
     await fits(page, 'maths');
     await page.goto('/parts');
-    await page.getByTestId('part-search').fill('tb44');
+    await field(page, 'part-search').fill('tb44');
     await expect(page.getByTestId('part-number')).toHaveText('TB-4471');
     await fits(page, 'parts');
     await page.goto('/logbook');

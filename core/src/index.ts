@@ -27,7 +27,7 @@ export { lineOf } from './record/lineOf.ts';
 export * from './record/layers.ts';
 
 export * from './derive/deriveSequence.ts';
-export { actPictures } from './derive/actPictures.ts';
+export { actPictures, actTies } from './derive/actPictures.ts';
 export { defaultDeriveSettings, type DeriveSettings } from './derive/deriveNeeds.ts';
 export type { DerivedNeed } from './derive/needGraph.ts';
 export { applyEdits, type Edited } from './edit/applyEdits.ts';
@@ -148,6 +148,10 @@ export { drawLabel, type DrawnLabel, type Label, type LabelCode } from './labels
 export * from './mat/points.ts';
 export * from './mat/matGroups.ts';
 export * from './mat/matTiles.ts';
+export * from './mat/matLayers.ts';
+export * from './mat/placeWords.ts';
+export * from './mat/where.ts';
+export * from './mat/ground.ts';
 export { metricThread } from './tables/metricThreads.ts';
 export * from './maths/countingScale.ts';
 export * from './maths/quantity.ts';

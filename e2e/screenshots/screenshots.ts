@@ -1,7 +1,7 @@
 import { type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { expect, test } from '../support/app.ts';
-import { atStep, openUnit, pressUntil, typeLines } from '../support/bench.ts';
+import { atStep, chooseFrom, field, openUnit, pressUntil, typeLines } from '../support/bench.ts';
 import { larkLines } from '../support/larkLines.ts';
 import { theirColumns, theirTable } from '../support/theirTable.ts';
 import { picture, readPdf } from '../../paper/src/testing/readPdf.ts';
@@ -118,12 +118,12 @@ test('pictures of the main views', async ({ page }) => {
   await expect(page.locator('.chart svg')).toHaveCount(3);
   await shot(page, 'logbook');
   await page.goto('/maths');
-  await page.getByTestId('maths-unit').selectOption({ label: 'SK-0407, Lark 14' });
+  await chooseFrom(page, page.getByRole('combobox', { name: 'Unit' }), 'SK-0407, Lark 14');
   await page.getByRole('button', { name: 'fill from the unit' }).click();
   await expect(page.getByTestId('reading')).toContainText('47.4');
   await shot(page, 'maths');
   await page.goto('/parts');
-  await page.getByTestId('part-search').fill('t8 447');
+  await field(page, 'part-search').fill('t8 447');
   await expect(page.getByTestId('part-number')).toHaveText('TB-4471');
   await page.getByTestId('want').click();
   await expect(page.getByTestId('shopping-line')).toBeVisible();

@@ -140,7 +140,7 @@ export async function fillNewModel(
   { maker, name, code }: { readonly maker: string; readonly name: string; readonly code: string },
 ): Promise<void> {
   await page.getByLabel('Ticket').fill(ticket);
-  await page.getByLabel('Model').selectOption('new');
+  await chooseFrom(page, page.getByRole('combobox', { name: 'Model' }), /^new to the shop/);
   for (const [label, value] of [
     ['Maker', maker],
     ['Name', name],
@@ -181,3 +181,14 @@ export const inStore = (page: Page): Promise<void> =>
       ),
     )
     .toBeGreaterThan(0);
+
+/** Where something is typed into a field of the kit. */
+export const field = (page: Page, testid: string): Locator =>
+  page.getByTestId(testid).locator('input, textarea:not([readonly])');
+
+/** Chooses from a list of the kit by what stands there. */
+export async function chooseFrom(page: Page, list: Locator, option: string | RegExp): Promise<void> {
+  // The field around it takes the click.
+  await list.click({ force: true });
+  await page.getByRole('option', { name: option }).click();
+}

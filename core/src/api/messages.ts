@@ -6,6 +6,7 @@ import type { Alternative, Sighting } from '../parts/fitsInstead.ts';
 import type { JobReport } from '../run/jobReport.ts';
 import type { Told } from '../shop/told.ts';
 import { shopEventSchema, type wantStates } from '../shop/events.ts';
+import type { Ground } from '../mat/ground.ts';
 import type { Model, Option } from '../sequence/schema.ts';
 import type { Intake } from '../triage/intake.ts';
 import { idSchema, revisionNumberSchema } from './ids.ts';
@@ -102,6 +103,7 @@ export interface ModelSummary {
   readonly outlineMm?: Model['outlineMm'];
   readonly options?: readonly Option[] | undefined;
   readonly picture?: string | null | undefined;
+  readonly grounds?: readonly Ground[] | undefined;
 }
 
 /** A revision of a model's sequence, without its document. */

@@ -1,5 +1,5 @@
 import { unreachable } from '../result.ts';
-import { withAction, withJoint } from '../review/change.ts';
+import { withAction, withJoint, withPart } from '../review/change.ts';
 import type { Need, Sequence } from '../sequence/schema.ts';
 import type { Edit, EditOf } from './edit.ts';
 import { insertAct } from './insertAct.ts';
@@ -25,6 +25,7 @@ export function applyEdits(document: Sequence, edits: readonly Edit[]): Edited {
 /** Null where the edit names what is not there. */
 function applyEdit(sequence: Sequence, edit: Edit): Sequence | null {
   const isAct = (id: string): boolean => sequence.actions.some((action) => action.id === id);
+  const isPart = (id: string): boolean => sequence.parts.some((part) => part.id === id);
   switch (edit.what) {
     case 'pin':
       return edit.action !== edit.before && isAct(edit.action) && isAct(edit.before)
@@ -53,18 +54,19 @@ function applyEdit(sequence: Sequence, edit: Edit): Sequence | null {
     case 'split':
       return splitPart(sequence, edit);
     case 'name':
-      return sequence.parts.some(({ id }) => id === edit.part) ? withName(sequence, edit) : null;
+      return isPart(edit.part)
+        ? withPart(sequence, edit.part, (part) => ({ ...part, name: edit.name }))
+        : null;
+    case 'region':
+      return isPart(edit.part)
+        ? withPart(sequence, edit.part, (part) => ({ ...part, region: edit.region }))
+        : null;
     case 'join':
       return joinParts(sequence, edit);
     default:
       return unreachable(edit);
   }
 }
-
-const withName = (sequence: Sequence, { part, name }: EditOf<'name'>): Sequence => ({
-  ...sequence,
-  parts: sequence.parts.map((one) => (one.id === part ? { ...one, name } : one)),
-});
 
 function withJointEdit(sequence: Sequence, edit: EditOf<'count' | 'screw' | 'where'>): Sequence {
   return withJoint(sequence, edit.joint, (joint) => {

@@ -142,9 +142,23 @@ function rest(before: Sequence, after: Sequence): Change[] {
     const now = after.parts.find((part) => part.id === id)?.name ?? name;
     return now === name ? [] : [{ kind: 'part', action: null, words: `called ${now}, was ${name}` }];
   });
+  const places = after.parts.flatMap(({ id, name, region }): Change[] => {
+    const was = before.parts.find((part) => part.id === id);
+    const isSame = JSON.stringify(was?.region ?? null) === JSON.stringify(region ?? null);
+    return !was || isSame
+      ? []
+      : [
+          {
+            kind: 'place',
+            action: null,
+            words: `${name}: ${region ? 'where it lies is drawn' : 'no longer drawn'}`,
+          },
+        ];
+  });
   const checks = ({ checks: all }: Sequence): string[] => all.map(({ at, text }) => `${at}: ${text}`);
   return [
     ...names,
+    ...places,
     ...changes('part', parts(before), parts(after)),
     ...changes('check', checks(before), checks(after)),
   ];

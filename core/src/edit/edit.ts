@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { entrySchema } from '../reader/entries/entry.ts';
+import { regionSchema } from '../sequence/schema.ts';
 import { screwSchema } from '../sequence/screw.ts';
 
 /*
@@ -38,6 +39,8 @@ export const editSchema = z.discriminatedUnion('what', [
   }),
   /** What the part is called; its id, and all that refers to it, stays. */
   z.strictObject({ what: z.literal('name'), part: slug, name: z.string().min(1).max(80) }),
+  /** Where the part lies; null where nobody says any more. */
+  z.strictObject({ what: z.literal('region'), part: slug, region: regionSchema.nullable() }),
   /** Two names for one part: the acts of the first belong to the second. */
   z.strictObject({ what: z.literal('join'), part: slug, into: slug }),
 ]);

@@ -1,8 +1,11 @@
+import { openingOf } from '../derive/hardware.ts';
+import { partNameOf } from '../reader/entries/partName.ts';
 import type { Entry } from '../reader/entries/entry.ts';
 import type { KeptLine, MatPoint, PictureTie } from '../record/log.ts';
-import { cellOf, fillTray } from '../run/tray.ts';
-import type { Sequence } from '../sequence/schema.ts';
-import type { Screw } from '../sequence/screw.ts';
+import { cellOf, fillTray, kindLetters } from '../run/tray.ts';
+import type { Form, Sequence } from '../sequence/schema.ts';
+import { screwKind, type Screw } from '../sequence/screw.ts';
+import { layersOfActions, layerUnder, outside, type MatLayer } from './matLayers.ts';
 
 /** A group of screws of a recording, as the mat shows it. */
 export interface MatGroup {
@@ -14,6 +17,8 @@ export interface MatGroup {
   readonly count: number;
   readonly screw: Screw;
   readonly tighten: 'any' | 'numbered' | 'cross';
+  /** How deep they lie. */
+  readonly layer: MatLayer;
   /** The side that faced up when they came out. */
   readonly face: 'top' | 'bottom';
   readonly points: readonly MatPoint[];
@@ -25,7 +30,7 @@ const isScrews = (entry: Entry): entry is Extract<Entry, { kind: 'undo' }> =>
   entry.kind === 'undo' && (entry.joint.type === 'screws' || entry.joint.type === 'standoffs');
 
 /** Every group of screws of the lines that stand, in the order in which they came out, with its letter. */
-export function matGroups(lines: readonly KeptLine[]): MatGroup[] {
+export function matGroups(lines: readonly KeptLine[], form: Form = 'notebook'): MatGroup[] {
   const standing = lines.filter((line) => !line.struck);
   const cells = fillTray(
     standing.flatMap(({ entries }) =>
@@ -36,8 +41,11 @@ export function matGroups(lines: readonly KeptLine[]): MatGroup[] {
   );
   const groups: MatGroup[] = [];
   let face: 'top' | 'bottom' = 'top';
+  let layer = outside;
   for (const line of standing) {
     line.entries.forEach((entry, at) => {
+      if (entry.kind === 'lift' && openingOf(entry.part, form) === 'wide')
+        layer = layerUnder(layer.depth + 1, partNameOf(entry.part));
       if (entry.kind === 'turn') face = entry.face;
       if (!isScrews(entry)) return;
       groups.push({
@@ -48,6 +56,7 @@ export function matGroups(lines: readonly KeptLine[]): MatGroup[] {
         count: entry.joint.count ?? 1,
         screw: entry.joint.screw ?? {},
         tighten: entry.joint.tighten ?? 'any',
+        layer,
         face,
         points: line.points[at] ?? [],
         pictures: line.pictures,
@@ -59,26 +68,28 @@ export function matGroups(lines: readonly KeptLine[]): MatGroup[] {
 }
 
 /** The groups of a published sequence, in document order: to look at, not to place. */
-export function matGroupsOfSequence({ joints, actions }: Sequence): MatGroup[] {
+export function matGroupsOfSequence(
+  sequence: Sequence,
+  letters: ReadonlyMap<string, string> = kindLetters(sequence.joints),
+): MatGroup[] {
+  const { joints, actions } = sequence;
+  const layers = layersOfActions(sequence);
   const screws = joints.filter(({ type }) => type === 'screws' || type === 'standoffs');
-  const cells = fillTray(
-    screws.map(({ screw, count, holds }) => ({
-      screw: screw ?? {},
-      count: count ?? 1,
-      part: holds[0] ?? null,
-    })),
-  );
-  return screws.map((joint) => ({
-    line: joint.id,
-    entry: 0,
-    letter: cellOf(cells, joint.screw ?? {})?.letter ?? '',
-    part: joint.holds[0] ?? null,
-    count: joint.count ?? 1,
-    screw: joint.screw ?? {},
-    tighten: joint.tighten ?? 'any',
-    face: actions.find((action) => action.joint === joint.id)?.face === 'bottom' ? 'bottom' : 'top',
-    points: joint.points,
-    pictures: [],
-    ties: [],
-  }));
+  return screws.map((joint) => {
+    const action = actions.find((one) => one.joint === joint.id);
+    return {
+      line: joint.id,
+      entry: 0,
+      letter: letters.get(screwKind(joint.screw ?? {})) ?? '',
+      part: joint.holds[0] ?? null,
+      count: joint.count ?? 1,
+      screw: joint.screw ?? {},
+      tighten: joint.tighten ?? 'any',
+      layer: layers.get(action?.id ?? '') ?? outside,
+      face: action?.face === 'bottom' ? 'bottom' : 'top',
+      points: joint.points,
+      pictures: [],
+      ties: [],
+    };
+  });
 }

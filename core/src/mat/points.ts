@@ -70,3 +70,58 @@ export function crosswiseOrder(places: readonly Place[]): number[] {
   }
   return order;
 }
+
+/** Where a place is drawn by a hand it is meant in line with what is near: another place, the middle, the usual inset. */
+export function snapped(
+  place: Place,
+  others: readonly Place[],
+  { width, depth }: Outline,
+  withinMm = 3,
+): Place {
+  const nearest = (at: number, lines: readonly number[]): number => {
+    const best = lines.reduce((so, line) => (Math.abs(line - at) < Math.abs(so - at) ? line : so), Infinity);
+    return Math.abs(best - at) <= withinMm ? best : round(at);
+  };
+  return {
+    x: nearest(place.x, [...others.map(({ x }) => x), width / 2, insetMm, width - insetMm]),
+    y: nearest(place.y, [...others.map(({ y }) => y), depth / 2, insetMm, depth - insetMm]),
+  };
+}
+
+/**
+ * Places as they are drawn: none nearer to another than `leastMm`, each as near to where it is as that allows. Those
+ * that are apart already stay; the same places always give the same drawing. O(n²) a round.
+ */
+export function spreadApart<P extends Place>(places: readonly P[], leastMm: number): P[] {
+  const spread = places.map((place) => ({ ...place }));
+  const rounds = 60;
+  for (let round = 0; round < rounds; round++) {
+    let isApart = true;
+    for (let i = 0; i < spread.length; i++)
+      for (let j = i + 1; j < spread.length; j++) {
+        const [a, b] = [spread[i], spread[j]];
+        if (!a || !b) continue;
+        const away = distance(a, b);
+        if (away >= leastMm - 1e-6) continue;
+        isApart = false;
+        // Two in one place part along a direction of their own, so that three do not stay in a row.
+        const angle = away > 1e-9 ? Math.atan2(b.y - a.y, b.x - a.x) : (i + j) * 2.4;
+        const by = (leastMm - away) / 2;
+        Object.assign(a, { x: a.x - Math.cos(angle) * by, y: a.y - Math.sin(angle) * by });
+        Object.assign(b, { x: b.x + Math.cos(angle) * by, y: b.y + Math.sin(angle) * by });
+      }
+    if (isApart) break;
+  }
+  return spread;
+}
+
+/** A tap as near as this to a point takes it out again. */
+const sameMm = 6;
+
+/** The places with a tap more: a new one, or the one that was tapped taken out; never more than `most`. */
+export function tapped(places: readonly Place[], place: Place, outline: Outline, most: number): Place[] {
+  const inside = insideOutline(place, outline);
+  const there = places.findIndex((known) => distance(known, inside) < sameMm);
+  if (there >= 0) return places.filter((_, i) => i !== there);
+  return places.length < most ? [...places, inside] : [...places];
+}

@@ -17,6 +17,8 @@ export function differenceWords(index: SequenceIndex, difference: Difference): s
         : `${name}: ${difference.count} here, the sequence says ${joint.count}`;
     case 'screw':
       return `${name}: ${screwWords(difference.screw)} here, the sequence says ${joint ? jointWords(joint) : 'nothing'}`;
+    case 'points':
+      return `${name}: where ${difference.points.length === 1 ? 'the screw is' : `${difference.points.length} screws are`} was put in`;
     case 'absent':
       return `“${actionTitle(index, action)}” is not there in this unit`;
     case 'blocked':

@@ -12,23 +12,30 @@ import type { Schools } from '../shop/schools.ts';
 import { alikeScrews } from './alike.ts';
 import { textFor, textsFor } from './direction.ts';
 import { countedJoint, plainStep, type RunStep } from './runStep.ts';
-import { cellLetter } from './tray.ts';
 
 /** The steps on the way down, in the order of the route; look-alikes are announced when the second comes out. */
-export function downSteps(index: SequenceIndex, actions: readonly Action[], schools: Schools): RunStep[] {
+export function downSteps(
+  index: SequenceIndex,
+  actions: readonly Action[],
+  schools: Schools,
+  letters: ReadonlyMap<string, string>,
+): RunStep[] {
   const seen = new Map<string, { letter: string; screw: Screw }>();
   return actions.map((action) => {
     const joint = action.joint ? (index.joint.get(action.joint) ?? null) : null;
     const counted = countedJoint(joint);
+    const letter = counted ? (letters.get(screwKind(counted.screw ?? {})) ?? '') : '';
+    const place = actionPlace(index, action);
     return plainStep(`down:${action.id}`, 'down', actionTitle(index, action), {
-      place: actionPlace(index, action),
-      detail: downDetail(index, action, joint, schools),
+      place,
+      detail: downDetail(index, action, joint, schools, place),
       action,
       joint: counted,
+      letter,
       tool: action.tool ?? null,
       cautions: [
         ...textsFor(action.cautions, 'down'),
-        ...(counted ? announced(seen, counted.screw ?? {}) : []),
+        ...(counted ? announced(seen, letter, counted.screw ?? {}) : []),
       ],
       holdSeconds: action.verb === 'hold' || action.verb === 'wait' ? action.seconds : null,
       seconds: action.seconds,
@@ -37,10 +44,13 @@ export function downSteps(index: SequenceIndex, actions: readonly Action[], scho
 }
 
 /** Notes a kind as seen; names the kinds before it that it is easily mixed up with. */
-function announced(seen: Map<string, { letter: string; screw: Screw }>, screw: Screw): string[] {
+function announced(
+  seen: Map<string, { letter: string; screw: Screw }>,
+  letter: string,
+  screw: Screw,
+): string[] {
   const kind = screwKind(screw);
   const isNew = !seen.has(kind);
-  const letter = seen.get(kind)?.letter ?? cellLetter(seen.size);
   const alike = isNew ? [...seen.values()].filter((other) => alikeScrews(other.screw, screw)) : [];
   seen.set(kind, { letter, screw });
   return alike.map(
@@ -49,12 +59,20 @@ function announced(seen: Map<string, { letter: string; screw: Screw }>, screw: S
   );
 }
 
-function downDetail(index: SequenceIndex, action: Action, joint: Joint | null, schools: Schools): string {
+function downDetail(
+  index: SequenceIndex,
+  action: Action,
+  joint: Joint | null,
+  schools: Schools,
+  place: string,
+): string {
+  const hiding = joint?.hiddenBy ? `Under the ${lowerName(partName(index, joint.hiddenBy))}` : null;
   const isNoted =
     action.verb === 'hold' || action.verb === 'wait' || action.verb === 'clean' || action.verb === 'check';
   const pieces = [
     joint?.mechanism ? mechanismWords[joint.mechanism].open : null,
-    joint?.hiddenBy ? `Under the ${lowerName(partName(index, joint.hiddenBy))}` : null,
+    // The place may have said it.
+    hiding && !place.toLowerCase().includes(hiding.toLowerCase()) ? hiding : null,
     tighteningWords(joint, index.part.get(action.part)?.kind === 'heatsink', schools),
     joint?.screw?.captive ? 'They stay in the part' : null,
     openingWords(index, action, joint, schools),

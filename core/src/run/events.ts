@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { matPointSchema } from '../record/log.ts';
 import { screwSchema } from '../sequence/screw.ts';
 import { schoolsSchema } from '../shop/schools.ts';
 
@@ -25,13 +26,15 @@ const differedSchema = z.strictObject({
     .discriminatedUnion('what', [
       z.strictObject({ what: z.literal('count'), count: z.int().min(1).max(200) }),
       z.strictObject({ what: z.literal('screw'), screw: screwSchema }),
+      /** Where the screws are, of which the sequence does not know it. */
+      z.strictObject({ what: z.literal('points'), points: z.array(matPointSchema).min(1).max(200) }),
       z.strictObject({ what: z.literal('absent') }),
       /** `by`: the part that is in the way; null where nobody knows yet. */
       z.strictObject({ what: z.literal('blocked'), by: id.nullable() }),
     ])
     .nullable(),
   /** What is taken back, where `found` is null. */
-  what: z.enum(['count', 'screw', 'absent', 'blocked']),
+  what: z.enum(['count', 'screw', 'points', 'absent', 'blocked']),
 });
 export type DifferedBody = z.infer<typeof differedSchema>;
 export type Difference = NonNullable<DifferedBody['found']> & { readonly action: string };

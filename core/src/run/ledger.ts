@@ -1,7 +1,7 @@
 import { lowerName } from '../reader/entries/partName.ts';
 import type { Screw } from '../sequence/screw.ts';
 import { noCounts, type JobState, type JointCounts } from './foldJob.ts';
-import { cellLetter, type TrayCell } from './tray.ts';
+import type { TrayCell } from './tray.ts';
 import { screwKind } from '../sequence/screw.ts';
 import type { RunStep } from './runStep.ts';
 
@@ -50,14 +50,10 @@ export function jobLedger(
   partNames: (part: string) => string,
 ): Ledger {
   const down = steps.filter((step) => step.phase === 'down' && step.joint);
-  const letters = new Map<string, string>();
   const rows = down.flatMap((step): LedgerRow[] => {
-    const { joint, action } = step;
+    const { joint, action, letter } = step;
     if (!joint || !action) return [];
     const screw = joint.screw ?? {};
-    const kind = screwKind(screw);
-    const letter = letters.get(kind) ?? cellLetter(letters.size);
-    letters.set(kind, letter);
     const counts = state.counts.get(joint.id) ?? noCounts;
     const expected = joint.count ?? null;
     const whole = expected ?? counts.out + counts.missing;

@@ -12,6 +12,8 @@ export interface RunStep {
   readonly action: Action | null;
   /** Screws to be counted in this step belong to this joint. */
   readonly joint: Joint | null;
+  /** The letter of their cell; empty where no screws come out. */
+  readonly letter: string;
   /** The part to exchange, in a swap. */
   readonly part: Part | null;
   readonly tool: string | null;
@@ -41,6 +43,7 @@ export const plainStep = (
   detail: '',
   action: null,
   joint: null,
+  letter: '',
   part: null,
   tool: null,
   cautions: [],

@@ -14,11 +14,12 @@ import {
 import { downSteps } from './downSteps.ts';
 import type { Purpose } from './events.ts';
 import { arrivalStepId, arrivalTitle, plainStep, type RunStep } from './runStep.ts';
+import { kindLetters } from './tray.ts';
 import { checksAt, wayBack } from './wayBack.ts';
 
 /**
  * All steps of a job: down in the order of the route, the swaps, and the way back derived from the way
- * down. `sequence` is configured for the unit.
+ * down. `sequence` is configured for the unit; `letters` are those of its kinds of screws.
  */
 export function runSteps(
   sequence: Sequence,
@@ -29,6 +30,7 @@ export function runSteps(
     readonly purpose?: Purpose | undefined;
   },
   schools: Schools = defaultSchools,
+  letters: ReadonlyMap<string, string> = kindLetters(sequence.joints),
 ): RunStep[] {
   const index = indexSequence(sequence);
   const actions = route.steps.flatMap((id) => index.action.get(id) ?? []);
@@ -44,7 +46,7 @@ export function runSteps(
   return [
     arrivalStep(index),
     ...beforeOpening(sequence, isExchange ? swaps : []),
-    ...downSteps(index, actions, schools),
+    ...downSteps(index, actions, schools, letters),
     ...swaps.flatMap((action) => workSteps(index, index.part.get(action.part), purpose)),
     ...route.targets.flatMap((target) => bottomSteps(index, target)),
     ...wayBack(sequence, index, actions, new Set(exchanged), schools),

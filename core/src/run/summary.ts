@@ -11,6 +11,8 @@ import type { RunStep } from './runStep.ts';
 import { applySchools, defaultSchools } from '../shop/schools.ts';
 import { unitSequence } from './unitSequence.ts';
 import { notBack, type NotBack } from './notBack.ts';
+import { configure } from '../sequence/configuration.ts';
+import { kindLetters } from './tray.ts';
 
 /** A job with all that follows from its log. */
 export interface JobView {
@@ -22,6 +24,8 @@ export interface JobView {
   readonly sequence: Sequence;
   /** Brackets, shields, tape and other parts that came off and are not back. */
   readonly notBack: readonly NotBack[];
+  /** The letter of each kind of screw. */
+  readonly letters: ReadonlyMap<string, string>;
 }
 
 /** Computes a job from the revision it follows and its events. Nothing of this is stored. */
@@ -32,11 +36,15 @@ export function viewJob(document: Sequence, events: readonly JobEvent[]): JobVie
     unitSequence(document, state.started?.configuration ?? {}, state.differences),
     schools,
   );
+  // A kind that was found here and not expected comes after those of the document: no cell changes its letter.
+  const { joints } = configure(document, state.started?.configuration ?? {});
+  const letters = kindLetters([...joints, ...sequence.joints]);
   const steps = state.started
     ? runSteps(
         sequence,
         { steps: state.route, targets: state.started.targets, purpose: state.started.purpose },
         schools,
+        letters,
       )
     : [];
   const names = new Map<string, string>(sequence.parts.map((part) => [part.id, part.name]));
@@ -47,6 +55,7 @@ export function viewJob(document: Sequence, events: readonly JobEvent[]): JobVie
     progress: progressOf(steps, state),
     ledger,
     sequence,
+    letters,
     notBack: notBack(steps, state, (part) => names.get(part) ?? partNameOf(part)),
   };
 }

@@ -1,4 +1,5 @@
 import type { Entry, EntryOf } from '../reader/entries/entry.ts';
+import type { Joint } from '../sequence/schema.ts';
 import { screwKind, type Screw } from '../sequence/screw.ts';
 import { alikeScrews } from './alike.ts';
 import { fewestCells } from './fewestCells.ts';
@@ -19,6 +20,20 @@ export interface TrayCell {
 export function cellLetter(index: number): string {
   const letter = String.fromCharCode(65 + (index % 26));
   return index < 26 ? letter : cellLetter(Math.floor(index / 26) - 1) + letter;
+}
+
+/**
+ * The letter of each kind of screw in a device, by first appearance in its document: the same in a job, on the mat, in
+ * the guide and on labels, whichever of the kinds a job meets.
+ */
+export function kindLetters(joints: readonly Pick<Joint, 'type' | 'screw'>[]): ReadonlyMap<string, string> {
+  const letters = new Map<string, string>();
+  for (const { type, screw } of joints) {
+    if (type !== 'screws' && type !== 'standoffs') continue;
+    const kind = screwKind(screw ?? {});
+    if (!letters.has(kind)) letters.set(kind, cellLetter(letters.size));
+  }
+  return letters;
 }
 
 /** Gives kinds their letters by first appearance and adds up what belongs to each. */

@@ -1,6 +1,9 @@
 import { configure, type Configuration } from '../sequence/configuration.ts';
-import type { Need, Sequence } from '../sequence/schema.ts';
+import type { Joint, Need, Sequence } from '../sequence/schema.ts';
 import type { Difference } from './events.ts';
+
+/** What is found of a joint. */
+type Found = Extract<Difference, { what: 'count' | 'screw' | 'points' }>;
 
 /**
  * The sequence as it is in one unit: its configuration, and what was found to differ at the bench. Counts
@@ -18,23 +21,15 @@ export function unitSequence(
   const jointOf = new Map<string, string>(
     here.actions.flatMap((action) => (action.joint ? [[action.id, action.joint]] : [])),
   );
-  const found = new Map<string, Extract<Difference, { what: 'count' | 'screw' }>[]>();
+  const found = new Map<string, Found[]>();
   for (const one of differences) {
     const joint = jointOf.get(one.action);
-    if (joint && (one.what === 'count' || one.what === 'screw'))
+    if (joint && (one.what === 'count' || one.what === 'screw' || one.what === 'points'))
       found.set(joint, [...(found.get(joint) ?? []), one]);
   }
   return {
     ...here,
-    joints: here.joints.map((joint) =>
-      (found.get(joint.id) ?? []).reduce(
-        (known, one) =>
-          one.what === 'count'
-            ? { ...known, count: one.count }
-            : { ...known, screw: { ...known.screw, ...one.screw } },
-        joint,
-      ),
-    ),
+    joints: here.joints.map((joint) => (found.get(joint.id) ?? []).reduce(withFound, joint)),
     actions: here.actions.filter((action) => !absent.has(action.id)),
     needs: [
       ...here.needs.flatMap((need): Need[] => {
@@ -45,6 +40,17 @@ export function unitSequence(
       ...blockedNeeds(here, differences),
     ],
   };
+}
+
+function withFound(joint: Joint, found: Found): Joint {
+  switch (found.what) {
+    case 'count':
+      return { ...joint, count: found.count };
+    case 'screw':
+      return { ...joint, screw: { ...joint.screw, ...found.screw } };
+    case 'points':
+      return { ...joint, points: found.points };
+  }
 }
 
 function blockedNeeds(here: Sequence, differences: readonly Difference[]): Need[] {

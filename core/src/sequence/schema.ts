@@ -106,6 +106,16 @@ export const optionSchema = z.strictObject({
 });
 export type Option = z.infer<typeof optionSchema>;
 
+/** Where a part lies, as the side named is seen: mm from the left and from the far edge. */
+export const regionSchema = z.strictObject({
+  face: z.enum(['top', 'bottom']),
+  x: z.number().min(-50).max(2000),
+  y: z.number().min(-50).max(2000),
+  width: z.number().positive().max(2000),
+  depth: z.number().positive().max(2000),
+});
+export type Region = z.infer<typeof regionSchema>;
+
 const partSchema = z.strictObject({
   id: partIdSchema,
   name: z.string().min(1).max(80),
@@ -118,6 +128,7 @@ const partSchema = z.strictObject({
   /** Replaced only together with these. */
   comesWith: z.array(partIdSchema).nullish(),
   battery: batterySchema.nullish(),
+  region: regionSchema.nullish(),
   when: whenSchema,
 });
 export type Part = z.infer<typeof partSchema>;

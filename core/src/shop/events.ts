@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { groundSchema } from '../mat/ground.ts';
 import { idSchema, largestInteger, revisionNumberSchema } from '../api/ids.ts';
 import { shopWordSchema } from '../reader/entries/shopWords.ts';
 import { forms, optionSchema, sequenceSchema } from '../sequence/schema.ts';
@@ -68,6 +69,13 @@ export const modelFactsSchema = z.strictObject({
   options: optionsSchema,
   /** Its photo. */
   picture: idSchema.optional(),
+  /** Photos under its outline, at most one of each side. */
+  grounds: z
+    .array(groundSchema)
+    .max(2)
+    .refine((grounds) => new Set(grounds.map(({ face }) => face)).size === grounds.length, {
+      error: 'each side has one photo',
+    }),
   /** Nobody brings one any more: it is not offered for new units. */
   retired: z.boolean(),
   /** It is another spelling of this one, whose sequences hold for its units. */

@@ -39,8 +39,11 @@ export function modelWith(
     if (body.kind === 'model-made' && body.code === code)
       model ??= { ...unseenModel(code), maker: body.maker, name: body.name, form: body.form };
     else if (body.kind === 'model-told' && body.model === code && model) {
-      const { maker, name, form, retired, mergedInto, outlineMm, options, picture } = model;
-      const facts = withTold({ maker, name, form, retired, mergedInto, outlineMm, options, picture }, body);
+      const { maker, name, form, retired, mergedInto, outlineMm, options, picture, grounds } = model;
+      const facts = withTold(
+        { maker, name, form, retired, mergedInto, outlineMm, options, picture, grounds },
+        body,
+      );
       model = { ...model, ...facts, mergedInto: facts.mergedInto ?? null };
     }
   return model;

@@ -7,6 +7,7 @@ import {
   shortestCycle,
   unreachableParts,
   withTold,
+  type Ground,
   type Model,
   type ModelFacts,
   type ModelSummary,
@@ -53,7 +54,7 @@ export async function makeModel(
 }
 
 const factColumns =
-  'maker, name, form, outline_mm as "outlineMm", options, picture, retired, merged_into as "mergedInto"';
+  'maker, name, form, outline_mm as "outlineMm", options, picture, grounds, retired, merged_into as "mergedInto"';
 
 /** What is known of a model, with its row locked; a code that nobody made is refused. */
 async function modelFacts(client: Client, code: string): Promise<ModelFacts> {
@@ -85,10 +86,11 @@ export async function tellModel(client: Client, told: ShopEventOf<'model-told'>)
   if (Object.hasOwn(told.set, 'options')) await refuseLost(client, code, facts.options);
   await client.query(
     `update model set maker = $2, name = $3, form = $4, retired = $5, merged_into = $6, outline_mm = $7, options = $8,
-       picture = $9 where code = $1`,
+       picture = $9, grounds = $10 where code = $1`,
     [
       ...[code, facts.maker, facts.name, facts.form, facts.retired, into],
       ...[JSON.stringify(facts.outlineMm ?? null), JSON.stringify(facts.options), facts.picture ?? null],
+      JSON.stringify(facts.grounds),
     ],
   );
 }
@@ -155,15 +157,15 @@ export async function listModels(database: Database): Promise<ModelSummary[]> {
 export async function getModel(
   database: Database | Client,
   code: string,
-): Promise<{ model: Model; options: Option[] }> {
-  const { rows } = await database.query<Model & { options: Option[] }>(
-    'select code, maker, name, form, outline_mm as "outlineMm", options from model where code = $1',
+): Promise<{ model: Model; options: Option[]; grounds: Ground[] }> {
+  const { rows } = await database.query<Model & { options: Option[]; grounds: Ground[] }>(
+    'select code, maker, name, form, outline_mm as "outlineMm", options, grounds from model where code = $1',
     [code],
   );
   const row = rows[0];
   if (!row) throw new ProblemError('model-unknown', code);
-  const { options, ...model } = row;
-  return { model, options };
+  const { options, grounds, ...model } = row;
+  return { model, options, grounds };
 }
 
 /** Is the document of a format that this version reads? */

@@ -28,7 +28,7 @@ export function modelRoutes(database: Database): Router {
   });
   /** Photos by the act that they show. */
   router.get('/:code/pictures', async (request, response) => {
-    response.json({ pictures: await stepPictures(database, request.params.code) });
+    response.json(await stepPictures(database, request.params.code));
   });
   router.get('/:code/recordings', async (request, response) => {
     const { code } = request.params;

@@ -1,4 +1,12 @@
-import { actPictures, deriveSequence, foldLines, standingLines, type RecordBody } from '@bemtor/core';
+import {
+  actPictures,
+  actTies,
+  deriveSequence,
+  foldLines,
+  standingLines,
+  type PictureTie,
+  type RecordBody,
+} from '@bemtor/core';
 import { getModel } from '../db/models.ts';
 import type { Database } from '../db/pool.ts';
 import { arrivedPictures, guidePictures, jobPictures, recordingsWithPictures } from '../db/stepPictures.ts';
@@ -7,8 +15,15 @@ import { entryStream, readItems } from '../db/streams.ts';
 /** The act that a step of a job does or turns round; other steps, such as a test, keep their own name. */
 const actOf = (step: string): string => step.replace(/^(?:down|back):/, '');
 
+interface StepPictures {
+  /** Photos by the act that they show. */
+  readonly pictures: Record<string, string[]>;
+  /** Points of an act's screws, tied to places in these photos. */
+  readonly ties: Record<string, Omit<PictureTie, 'entry'>[]>;
+}
+
 /** Photos of a model by the act that they show, from its recordings, its jobs and guides that came in; those that have arrived. */
-export async function stepPictures(database: Database, code: string): Promise<Record<string, string[]>> {
+export async function stepPictures(database: Database, code: string): Promise<StepPictures> {
   const { model, options } = await getModel(database, code);
   const recordings = await Promise.all(
     (await recordingsWithPictures(database, code)).map(async (id) => {
@@ -25,10 +40,18 @@ export async function stepPictures(database: Database, code: string): Promise<Re
   ];
   for (const { act, picture } of told) found.set(act, [...new Set([...(found.get(act) ?? []), picture])]);
   const arrived = await arrivedPictures(database, [...found.values()].flat());
-  return Object.fromEntries(
+  const pictures = Object.fromEntries(
     [...found].flatMap(([step, pictures]) => {
       const there = pictures.filter((picture) => arrived.has(picture));
       return there.length > 0 ? [[step, there]] : [];
     }),
   );
+  const tied = derived?.ok ? actTies(derived.value.actLines, lines) : [];
+  const ties = Object.fromEntries(
+    [...tied].flatMap(([act, all]) => {
+      const there = all.filter(({ picture }) => arrived.has(picture));
+      return there.length > 0 ? [[act, there]] : [];
+    }),
+  );
+  return { pictures, ties };
 }

@@ -10,7 +10,7 @@ import { vFocusFirst } from './focusFirst.ts';
 defineOptions({ inheritAttrs: false });
 const open = defineModel<boolean>({ required: true });
 const { width = 600 } = defineProps<{ title: string; width?: number }>();
-defineEmits<{ shown: []; submit: [] }>();
+defineEmits<{ shown: []; submit: []; keydown: [event: KeyboardEvent] }>();
 
 let cameFrom: Element | null = null;
 watch(open, (now) => now && (cameFrom = document.activeElement), { immediate: true });
@@ -33,6 +33,7 @@ useEventListener(window, 'keydown', ({ key }: KeyboardEvent) => {
     :aria-label="title"
     @after-enter="$emit('shown')"
     @after-leave="giveBack"
+    @keydown="$emit('keydown', $event)"
   >
     <div v-focus-first class="card ask" v-bind="$attrs">
       <h2>{{ title }}</h2>

@@ -18,8 +18,9 @@ export interface Command {
   readonly unless?: string | null;
   /** Its key means this even while a button under the focus would answer to the key itself. */
   readonly always?: boolean;
-  /** Does it; the key is empty where a finger or the palette gave it. */
-  readonly run: (key: string) => unknown;
+  readonly run: () => unknown;
+  /** Instead, where it has several keys that say different things: a digit, say. */
+  readonly runKey?: (key: string) => unknown;
 }
 
 const names: Readonly<Record<string, string>> = {

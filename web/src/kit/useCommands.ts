@@ -14,7 +14,8 @@ export const heldBecause = shallowRef('');
 /** Does it, or says why not. */
 export function give(command: Command, key = ''): void {
   if (command.unless) heldBecause.value = command.unless;
-  else void command.run(key);
+  else if (command.runKey && key !== '') void command.runKey(key);
+  else void command.run();
 }
 
 /** A function key is no text: it means the same while something is typed. */

@@ -100,8 +100,7 @@ async function onKey(event: KeyboardEvent): Promise<void> {
     <p v-if="fault" role="alert">{{ fault }}</p>
     <p class="visually-hidden" role="status">{{ chosenWords }}</p>
     <p v-if="answered !== '' && !fault && hits.length === 0" class="soft" data-testid="search-none">
-      Nothing of the shop holds all of “{{ answered }}”. Fewer words find more; each is found by its
-      beginning.
+      Nothing holds all of “{{ answered }}”. Fewer words find more; each is found by its beginning.
     </p>
     <ol v-if="lines.length > 0" class="hits" tabindex="0" aria-label="What was found">
       <li v-for="{ row, i, title } in lines" :key="i">

@@ -1,4 +1,5 @@
 import type {
+  Ground,
   Model,
   ModelSummary,
   Option,
@@ -20,6 +21,8 @@ export interface Published extends RevisionLine {
 interface KnownModel {
   readonly model: Model;
   readonly options: Option[];
+  /** Photos under the outline of its sides. */
+  readonly grounds?: readonly Ground[];
 }
 
 /** The unit that the bench screens are about, its model, and the sequence that stands for it. */
@@ -44,9 +47,9 @@ export const useUnit = defineStore('unit', () => {
 
   function hearOfModel(stands: ModelSummary | null): void {
     if (!stands || stands.code !== model.value?.model.code) return;
-    const { code, maker, name, form, outlineMm, options } = stands;
+    const { code, maker, name, form, outlineMm, options, grounds } = stands;
     const facts = { code, maker, name, form: form as Model['form'], outlineMm: outlineMm ?? null };
-    model.value = { model: facts, options: [...(options ?? [])] };
+    model.value = { model: facts, options: [...(options ?? [])], grounds: grounds ?? [] };
   }
 
   /** Reads the unit, then its model and sequence; `onRead` may read on from the unit itself meanwhile. */

@@ -39,6 +39,8 @@ function agrees(sequence: Sequence, difference: Difference): boolean {
   if (difference.what === 'count') return joint?.count === difference.count;
   if (difference.what === 'screw')
     return JSON.stringify({ ...joint?.screw, ...difference.screw }) === JSON.stringify(joint?.screw);
+  if (difference.what === 'points')
+    return JSON.stringify(joint?.points) === JSON.stringify(difference.points);
   if (difference.what !== 'blocked') return false;
   const lift = sequence.actions.find(({ part, verb }) => part === difference.by && verb === 'lift');
   return sequence.needs.some(
@@ -61,6 +63,12 @@ function remedyFor(sequence: Sequence, difference: Difference): Remedy | null {
       return joint
         ? change('take the kind found', (document) =>
             withJoint(document, joint, (one) => ({ ...one, screw: { ...one.screw, ...difference.screw } })),
+          )
+        : null;
+    case 'points':
+      return joint
+        ? change('take the points', (document) =>
+            withJoint(document, joint, (one) => ({ ...one, points: difference.points })),
           )
         : null;
     case 'absent':

@@ -4,7 +4,7 @@ import { askShop } from '../../api/shopLog.ts';
 
 /** What of a model is told of by field. */
 export type ModelTold = Partial<
-  Pick<ModelSummary, 'maker' | 'name' | 'form' | 'outlineMm' | 'options' | 'picture'>
+  Pick<ModelSummary, 'maker' | 'name' | 'form' | 'outlineMm' | 'options' | 'picture' | 'grounds'>
 >;
 
 /** What is to be said so that a model, as it is shown, becomes another; null where nothing changes. */

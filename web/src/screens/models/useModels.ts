@@ -86,6 +86,7 @@ function wordsOf({ code, maker, name }: ModelSummary, next: ModelTold): string {
     return `${code} is the ${next.maker ?? maker} ${next.name ?? name}.`;
   if ('outlineMm' in next) return next.outlineMm ? `${code} is measured.` : `${code} has no measures now.`;
   if ('picture' in next) return next.picture ? `${code} has a photo.` : `${code} has no photo now.`;
+  if ('grounds' in next) return `The photo under the outline of ${code} is changed.`;
   return `The options of ${code} are changed.`;
 }
 

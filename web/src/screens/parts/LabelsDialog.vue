@@ -107,7 +107,7 @@ async function print(): Promise<void> {
 /** Closes this, and scans into the field that then has the focus. */
 async function scan(text: string): Promise<void> {
   open.value = false;
-  const field = document.querySelector<HTMLInputElement>('[data-testid=part-search]');
+  const field = document.querySelector<HTMLInputElement>('[data-testid=part-search] input');
   field?.focus();
   field?.select();
   await typeScan(text, field);

@@ -142,7 +142,7 @@ const howMany = computed({
           data-testid="want-unit"
         />
         <TextField v-model="howMany" class="many" label="How many" type="number" min="1" max="999" />
-        <CommandButton primary type="submit" :command="command('want')" data-testid="want" />
+        <CommandButton primary :command="command('want')" data-testid="want" />
       </v-form>
     </template>
   </section>

@@ -6,6 +6,8 @@ import {
   readLine,
   screwKind,
   type Entry,
+  type MatGroup,
+  type Place,
   type ShopWord,
   lowerName,
   partNameOf,
@@ -33,6 +35,7 @@ import { useTyping } from './useTyping.ts';
 import WaysIn, { type WayIn } from './WaysIn.vue';
 import TrayPanel from './TrayPanel.vue';
 import ActButton from '../../kit/ActButton.vue';
+import RecorderWhere from './RecorderWhere.vue';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
@@ -125,10 +128,16 @@ const pictureOpen = computed({
   get: () => picturing.value !== null,
   set: (now) => !now && (picturing.value = null),
 });
+const groups = computed(() => matGroups(lines.value, store.model?.model.form));
+function placeGroup(group: MatGroup, places: readonly Place[]): void {
+  const line = lines.value.find(({ id }) => id === group.line);
+  const points = places.map(({ x, y }, i) => ({ n: i + 1, x, y, face: group.face }));
+  if (line) void recording.place(line, group.entry, points);
+}
 const scene = computed<BenchScene>(() => ({
   outline: store.model?.model.outlineMm,
   face: context.value.face,
-  groups: matGroups(lines.value),
+  groups: groups.value,
   off: recording.entries.value.filter(({ kind }) => kind === 'lift').length,
 }));
 
@@ -227,7 +236,16 @@ function onKey(event: KeyboardEvent): void {
     ><ActButton to="/">To the bench</ActButton></EmptyState
   >
   <div v-else class="recorder">
-    <aside class="left mat-bound"><LayerStack :layers="layers" :part-in-work="context.part" /></aside>
+    <aside class="left mat-bound">
+      <LayerStack :layers="layers" :part-in-work="context.part" />
+      <RecorderWhere
+        :groups="groups"
+        :line="selected"
+        :outline="store.model?.model.outlineMm"
+        :parts="known"
+        @place="placeGroup"
+      />
+    </aside>
     <section class="card middle" aria-label="Recording">
       <header>
         <span><small class="label">Side up</small> {{ context.face }}</span>

@@ -115,13 +115,7 @@ const { command } = useCommands(() => [
   toggle('findings', 'f', `${reviewed.value?.open.length ?? 0} findings`),
   { ...toggle('changes', 'v', `${changes.value.length} changes`), when: published.value !== null },
   toggle('document', 'd', 'document'),
-  {
-    id: 'route',
-    keys: ['o'],
-    words: 'Route',
-    unless: published.value ? null : 'Nothing is published yet',
-    run: () => go('route'),
-  },
+  { id: 'route', keys: ['o'], words: 'Route', run: () => go('route') },
   { id: 'record', keys: ['r'], words: 'Record', run: () => go('recorder') },
   { id: 'save', keys: [], words: 'Save the document', run: download },
 ]);

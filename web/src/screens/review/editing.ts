@@ -213,6 +213,8 @@ export function editWords(sequence: Sequence, edit: Edit): string {
       return `${edit.actions.map(act).join(', ')} belong to ${lowerName(edit.name)}`;
     case 'name':
       return `${lowerName(partNameOf(edit.part))} is called ${edit.name}`;
+    case 'region':
+      return `${part(edit.part)}: where it lies ${edit.region ? 'is drawn' : 'is taken out'}`;
     case 'join':
       return `${lowerName(partNameOf(edit.part))} is ${part(edit.into)}`;
   }

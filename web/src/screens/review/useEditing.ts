@@ -94,7 +94,8 @@ export function useEditing({ document, rows, edit, undo }: Given) {
       drawn: '1 … 9',
       words: 'take that ground out',
       when: (row.value?.needs.length ?? 0) > 0,
-      run: (key) => freeNth(Number(key) - 1),
+      run: () => freeNth(0),
+      runKey: (key) => freeNth(Number(key) - 1),
     },
     { id: 'undo', keys: ['u'], words: `undo (${edits})`, when: edits > 0, run: undo },
   ];

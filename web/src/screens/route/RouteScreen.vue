@@ -6,6 +6,7 @@ import {
   configure,
   indexSequence,
   lowerName,
+  matGroupsOfSequence,
   partDepths,
   pickList,
   runSteps,
@@ -14,6 +15,7 @@ import {
   targetActions as actsOfTarget,
   targetName,
   triage,
+  whereOf,
   type Assumption,
   type Configuration,
 } from '@bemtor/core';
@@ -137,6 +139,14 @@ const back = computed(() => steps.value.filter((step) => step.phase === 'back' |
 const targetActions = computed(() =>
   targets.value.flatMap((target) => (here.value ? actsOfTarget(here.value, target) : target)),
 );
+const groups = computed(() => (here.value ? matGroupsOfSequence(here.value) : []));
+/** The place of the step that is chosen, where the document knows anything of it. */
+const where = computed(() => {
+  const step = down.value.find(({ action }) => action?.id === at.value);
+  if (!here.value || !step) return null;
+  const found = whereOf(here.value, indexSequence(here.value), step, groups.value, 0);
+  return found && (found.points.length > 0 || found.regions.length > 0 || found.motion?.edge) ? found : null;
+});
 const picks = computed(() =>
   document.value ? pickList(document.value, configuration.value, steps.value) : { tools: [], parts: [] },
 );
@@ -322,6 +332,7 @@ const whyNoStart = computed(() =>
       :why="why"
       :pinnable="pinnable"
       :at="route.steps.indexOf(at ?? '') + 1"
+      :where="where"
       :photos="photos.of(at)"
       :start="command('start')"
       @drop="toggleDropped([$event])"

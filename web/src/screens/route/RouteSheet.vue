@@ -8,11 +8,12 @@ export interface WhyLine {
 
 <script setup lang="ts">
 import type { Command } from '../../kit/commands.ts';
-import { guideDeferral, type Drive, type PickList, type Route } from '@bemtor/core';
+import { guideDeferral, type Drive, type PickList, type Route, type Where } from '@bemtor/core';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
 import PictureStrip from '../../pictures/PictureStrip.vue';
 import ActButton from '../../kit/ActButton.vue';
 import CommandButton from '../../kit/CommandButton.vue';
+import WherePicture from '../../components/WherePicture.vue';
 
 /** Beside the profile: totals, why this step, what to lay out, cautions, and the start. */
 defineProps<{
@@ -30,6 +31,8 @@ defineProps<{
   why: readonly WhyLine[];
   pinnable: readonly { value: string; title: string }[];
   at: number;
+  /** Where the step that is chosen is; null where the device has no place of it. */
+  where: Where | null;
   /** Photos of the step that is chosen. */
   photos: readonly string[];
   start: Command;
@@ -80,6 +83,10 @@ const driveOf = (tool: string): Drive | null => {
         }}</strong>
       </p>
       <slot name="open" />
+      <section v-if="where" data-testid="step-where">
+        <h2 class="label">Where step {{ at }} is</h2>
+        <WherePicture class="where" :where="where" />
+      </section>
       <section v-if="photos.length > 0" data-testid="step-photos">
         <h2 class="label">Step {{ at }} as it was seen</h2>
         <PictureStrip :pictures="photos" :about="() => `Photo of step ${at}`" :height="96" />
@@ -188,6 +195,9 @@ h2.label {
 }
 .why + .why {
   margin-top: 5px;
+}
+.where {
+  height: 210px;
 }
 .picks li {
   display: flex;

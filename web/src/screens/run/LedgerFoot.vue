@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { lowerName, screwKind, sharedCells, type Ledger, type RunStep } from '@bemtor/core';
-import { computed } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import TrayCellCard from '../../components/TrayCellCard.vue';
 
 /** The ledger at the foot: a cell for each kind, out of how many on the way down, back of how many on the way up. */
@@ -38,10 +38,20 @@ const fewest = computed(() => {
     : '';
 });
 const nowKind = computed(() => (props.step?.joint?.screw ? screwKind(props.step.joint.screw) : null));
+
+const cellsShown = ref<HTMLElement | null>(null);
+/** The strip keeps the cell in use in view. */
+watch(
+  () => nowKind.value,
+  () =>
+    void nextTick(() =>
+      cellsShown.value?.querySelector('.now')?.scrollIntoView({ block: 'nearest', inline: 'nearest' }),
+    ),
+);
 </script>
 
 <template>
-  <footer class="foot mat-bound" aria-label="Screw ledger">
+  <footer ref="cellsShown" class="foot mat-bound" aria-label="Screw ledger" tabindex="0">
     <TrayCellCard
       v-for="{ cell, figure, note } in cells"
       :key="cell.letter"

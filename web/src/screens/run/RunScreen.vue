@@ -6,10 +6,12 @@ import {
   lowerName,
   matGroupsOfSequence,
   tighteningDrawing,
+  usualOutline,
+  whereOf,
   partNameOf,
   type LedgerRow,
 } from '@bemtor/core';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import EmptyState from '../../kit/EmptyState.vue';
 import ServerState from '../../components/ServerState.vue';
@@ -34,6 +36,8 @@ import { useRun } from './useRun.ts';
 import WordsDialog from './WordsDialog.vue';
 import { useTypedNumber } from './useTypedNumber.ts';
 import ActButton from '../../kit/ActButton.vue';
+import { usePutPoints } from './usePutPoints.ts';
+import { useReadAloud } from './useReadAloud.ts';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
@@ -100,13 +104,32 @@ const differences = computed(() =>
 const scene = computed(() => ({
   outline: view.value?.sequence.model.outlineMm,
   face: (step.value?.action?.face === 'bottom' ? 'bottom' : 'top') as 'top' | 'bottom',
-  groups: view.value ? matGroupsOfSequence(view.value.sequence) : [],
+  groups: groups.value,
   off: off.value.size,
 }));
 
+const index = computed(() => (view.value ? indexSequence(view.value.sequence) : null));
 const drawing = computed(() =>
-  step.value && view.value ? tighteningDrawing(indexSequence(view.value.sequence), step.value) : null,
+  step.value && index.value ? tighteningDrawing(index.value, step.value) : null,
 );
+const groups = computed(() =>
+  view.value ? matGroupsOfSequence(view.value.sequence, view.value.letters) : [],
+);
+const where = computed(() =>
+  view.value && index.value && step.value
+    ? whereOf(view.value.sequence, index.value, step.value, groups.value, count.value?.through ?? 0)
+    : null,
+);
+const ground = computed(() => run.grounds.value.find(({ face }) => face === where.value?.face) ?? null);
+const putting = usePutPoints({
+  outline: computed(() => where.value?.outline ?? usualOutline),
+  face: computed(() => where.value?.face ?? 'top'),
+  most: computed(() => step.value?.joint?.count ?? 200),
+  keep: run.putPoints,
+});
+watch(() => step.value?.id, putting.leave);
+const showsPhoto = ref(false);
+const aloud = useReadAloud(step);
 const atArrival = computed(() => step.value?.id === arrivalStepId);
 const down = computed(() => step.value?.phase === 'down');
 const target = (): LedgerRow | null => {
@@ -144,6 +167,11 @@ const table = useCommands(() =>
       short: choice.value !== null,
       closing: view.value?.progress.phase === 'close',
       arriving: atArrival.value,
+      placeable: down.value && count.value !== null && where.value?.points.length === 0,
+      putIn: putting.points.value?.length ?? null,
+      photo: run.tiesHere.value.length > 0,
+      readsAloud: aloud.wanted.value,
+      voice: aloud.isSupported.value,
     },
     {
       forward: (all) => run.forward(all),
@@ -160,9 +188,17 @@ const table = useCommands(() =>
       turn: run.turnRound,
       hold: () => card.value?.pressHold(),
       resume: run.resume,
+      place: (what) => putting[what](),
+      photo: () => (showsPhoto.value = !showsPhoto.value),
+      readAloud: aloud.toggle,
     },
   ),
 );
+/** The one key goes on, whatever was pressed before: a button that a finger or mouse pressed keeps no focus. */
+function letGo(event: MouseEvent): void {
+  const { activeElement } = window.document;
+  if (event.detail > 0 && activeElement instanceof HTMLButtonElement) activeElement.blur();
+}
 function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'): void {
   if (what === 'note' || what === 'picture') begin(what);
   else dialog.value = what;
@@ -186,6 +222,7 @@ function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'):
     :data-phase="view.progress.phase"
     :data-step="step?.id ?? ''"
     :data-holding="run.holdRunning.value"
+    @click="letGo"
   >
     <section class="card main">
       <StreamTrouble
@@ -232,6 +269,11 @@ function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'):
           :count="count"
           :row="row"
           :drawing="drawing"
+          :where="where"
+          :ground="ground"
+          :put-in="putting.points.value"
+          :ties="showsPhoto ? run.tiesHere.value : []"
+          @tap="putting.tap"
           :keep="view.state.started?.schools?.keep ?? 'cell'"
           :tape-row="view.ledger.rows.findIndex((one) => one.joint === row?.joint) + 1"
           :names="names"

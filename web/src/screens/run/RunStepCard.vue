@@ -7,7 +7,10 @@ import {
   type RunStep,
   type Schools,
   type StepCount,
+  type Ground,
+  type Place,
   type TighteningDrawing as Drawing,
+  type Where,
 } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import PictureStrip from '../../pictures/PictureStrip.vue';
@@ -18,6 +21,9 @@ import ScrewCount from './ScrewCount.vue';
 import TighteningDrawing from './TighteningDrawing.vue';
 import ActButton from '../../kit/ActButton.vue';
 import TextField from '../../kit/TextField.vue';
+import WherePhoto from '../../components/WherePhoto.vue';
+import WherePicture from '../../components/WherePicture.vue';
+import type { StepTie } from '../../pictures/useStepPictures.ts';
 
 /** One step, to be read from 80 cm. */
 const props = defineProps<{
@@ -27,6 +33,13 @@ const props = defineProps<{
   row: LedgerRow | null;
   /** In which order the screws are turned; null where any will do. */
   drawing: Drawing | null;
+  /** The place of the step on the device; null where it has none. */
+  where: Where | null;
+  ground: Ground | null;
+  /** Points being put in; null while none are. */
+  putIn: readonly Place[] | null;
+  /** Its points in a photo, while that is looked at. */
+  ties: readonly StepTie[];
   keep: Schools['keep'];
   /** The how many-th group of screws: its row of tape. */
   tapeRow: number;
@@ -47,6 +60,7 @@ const emit = defineEmits<{
   settle: [what: 'new' | 'omitted', words: string];
   fitted: [part: string, number: string];
   resume: [];
+  tap: [place: Place];
 }>();
 
 const hold = ref<InstanceType<typeof HoldTimer> | null>(null);
@@ -61,8 +75,20 @@ const shortWhy = computed(() => {
 });
 const place = computed(() => placeWords(props.steps, props.step));
 const detail = computed(() =>
-  [props.step.place && sentence(props.step.place), props.step.detail].filter(Boolean).join('. '),
+  [
+    props.where?.next && `Next: ${props.where.next}`,
+    props.step.place && sentence(props.step.place),
+    props.step.detail,
+  ]
+    .filter(Boolean)
+    .join('. '),
 );
+/** Something on the outline tells of this step; else the words alone do. */
+const isShown = computed(() => {
+  const { where, putIn } = props;
+  if (!where) return false;
+  return putIn !== null || where.points.length > 0 || where.regions.length > 0 || where.motion?.edge != null;
+});
 const number = ref(props.fitted);
 const field = ref<{ $el: HTMLElement } | null>(null);
 
@@ -83,25 +109,54 @@ function keepNumber(): void {
       Set aside: {{ pauseReason }}. The clock stands still.
       <ActButton @click="$emit('resume')">Continue</ActButton>
     </p>
-    <div v-if="count" class="counting">
-      <ScrewCount :step="step" :count="count" :keep="keep" :letter="row?.letter ?? ''" :tape-row="tapeRow" />
-      <TighteningDrawing v-if="drawing" :drawing="drawing" :through="count.through" />
+    <div class="body" :class="{ split: isShown }">
+      <div class="told">
+        <div v-if="count" class="counting">
+          <ScrewCount
+            :step="step"
+            :count="count"
+            :keep="keep"
+            :letter="row?.letter ?? ''"
+            :tape-row="tapeRow"
+            :placed="isShown"
+          />
+          <TighteningDrawing v-if="drawing && !isShown" :drawing="drawing" :through="count.through" />
+        </div>
+        <HoldTimer
+          v-else-if="step.holdSeconds"
+          ref="hold"
+          :seconds="step.holdSeconds"
+          @running="$emit('hold', $event)"
+        />
+        <ArrivalCheck
+          v-else-if="step.id === arrivalStepId"
+          v-bind="arrival"
+          :names="names"
+          @choose="$emit('choose', $event)"
+          @set="(row, total) => $emit('missing', row, total)"
+        />
+        <ActGlyph
+          v-else-if="step.action"
+          class="gesture"
+          :verb="step.action.verb"
+          :size="isShown ? 96 : 132"
+        />
+        <p v-if="putIn" class="detail" role="status">
+          Tap where each screw is: {{ putIn.length }} of {{ step.joint?.count ?? '?' }}. The last keeps them;
+          a tap on one takes it out.
+        </p>
+        <p v-else-if="detail" class="detail">{{ detail }}</p>
+      </div>
+      <WherePhoto v-if="ties.length > 0 && where" class="picture" :points="where.points" :ties="ties" />
+      <WherePicture
+        v-else-if="isShown && where"
+        class="picture"
+        :where="where"
+        :ground="ground"
+        :put-in="putIn"
+        @tap="$emit('tap', $event)"
+      />
     </div>
-    <HoldTimer
-      v-else-if="step.holdSeconds"
-      ref="hold"
-      :seconds="step.holdSeconds"
-      @running="$emit('hold', $event)"
-    />
-    <ArrivalCheck
-      v-else-if="step.id === arrivalStepId"
-      v-bind="arrival"
-      :names="names"
-      @choose="$emit('choose', $event)"
-      @set="(row, total) => $emit('missing', row, total)"
-    />
-    <ActGlyph v-else-if="step.action" class="gesture" :verb="step.action.verb" :size="132" />
-    <p v-if="detail" class="detail">{{ detail }}</p>
     <TextField
       v-if="step.part"
       ref="field"
@@ -169,6 +224,24 @@ h1 {
   line-height: 1.3;
   max-width: 860px;
 }
+.body {
+  display: grid;
+  gap: 20px 36px;
+  min-height: 0;
+}
+.body.split {
+  flex: 1 1 300px;
+  grid-template-columns: minmax(270px, 2fr) 3fr;
+  grid-template-rows: minmax(0, 1fr);
+}
+.told {
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+.picture {
+  min-height: 240px;
+}
 .counting {
   display: flex;
   gap: 24px;
@@ -208,6 +281,10 @@ h1 {
 @media (max-width: 900px) {
   .step {
     padding: 18px 24px 8px;
+  }
+  .body.split {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto minmax(240px, 1fr);
   }
   h1 {
     font-size: 54px;

@@ -11,6 +11,8 @@ const props = defineProps<{
   letter: string;
   keep: Schools['keep'];
   tapeRow: number;
+  /** The outline beside it shows each screw. */
+  placed: boolean;
 }>();
 
 /** More glyphs than this would shrink to dots; the figure says it all. */
@@ -34,12 +36,12 @@ const place = computed(() => {
 </script>
 
 <template>
-  <div class="count">
+  <div class="count" :class="{ placed }">
     <p class="big" aria-live="polite" data-testid="count">
       <span>{{ count.through }}</span><small>/{{ count.uncounted ? '?' : count.of }}</small>
     </p>
     <div>
-      <div v-if="total <= drawn" class="glyphs" aria-hidden="true">
+      <div v-if="total <= drawn && !placed" class="glyphs" aria-hidden="true">
         <ScrewGlyph
           v-for="i in total"
           :key="i"
@@ -49,6 +51,7 @@ const place = computed(() => {
         />
       </div>
       <p class="kind">
+        <ScrewGlyph v-if="placed" class="drive" :drive="step.joint?.screw?.drive" :size="34" />
         {{ screwWords({ ...step.joint?.screw, captive: false }) }} <span>{{ place }}</span>
       </p>
       <p v-if="count.uncounted && count.what === 'out'" class="aside" data-testid="uncounted">
@@ -72,6 +75,14 @@ const place = computed(() => {
   display: flex;
   gap: 44px;
   align-items: flex-start;
+}
+.placed {
+  flex-direction: column;
+  gap: 18px;
+}
+.drive {
+  margin-right: 10px;
+  vertical-align: -5px;
 }
 .big {
   font: 600 190px/0.85 var(--label);
@@ -107,6 +118,12 @@ const place = computed(() => {
 .aside {
   font-size: 20px;
   color: var(--ink-soft);
+}
+.placed .big {
+  font-size: 150px;
+}
+.placed .kind span {
+  margin-left: 8px;
 }
 @media (max-width: 900px) {
   .big {

@@ -18,6 +18,15 @@ export interface RunNow {
   readonly closing: boolean;
   /** The step at which missing screws are counted. */
   readonly arriving: boolean;
+  /** Points of the step's screws can be put in: the sequence has none. */
+  readonly placeable: boolean;
+  /** How many were put in so far; null while none are being put in. */
+  readonly putIn: number | null;
+  /** A photo shows where the screws are. */
+  readonly photo: boolean;
+  readonly readsAloud: boolean;
+  /** This device has a voice. */
+  readonly voice: boolean;
 }
 
 export interface RunActs {
@@ -34,6 +43,9 @@ export interface RunActs {
   readonly turn: () => unknown;
   readonly hold: () => unknown;
   readonly resume: () => unknown;
+  readonly place: (what: 'begin' | 'keep' | 'leave') => unknown;
+  readonly photo: () => unknown;
+  readonly readAloud: () => unknown;
 }
 
 /** Everything that a key can do in a run, where it stands. */
@@ -78,7 +90,8 @@ export function runCommands(now: RunNow, act: RunActs): Command[] {
       words: 'count',
       more: 'the count: so many',
       when: countable,
-      run: act.digit,
+      run: () => undefined,
+      runKey: act.digit,
     },
     {
       id: 'one-more',
@@ -196,8 +209,25 @@ export function runCommands(now: RunNow, act: RunActs): Command[] {
       when: (step?.holdSeconds ?? null) !== null,
       run: act.hold,
     },
+    ...placeCommands(now, act),
+    {
+      id: 'photo-of-place',
+      keys: ['v'],
+      words: 'photo of the place',
+      more: 'where the screws are: the photo, or the outline again',
+      when: now.photo,
+      run: act.photo,
+    },
     { id: 'note', keys: ['n'], words: 'note', run: () => act.ask('note') },
     { id: 'picture', keys: ['p'], words: 'photo', run: () => act.ask('picture') },
+    {
+      id: 'aloud',
+      keys: ['a'],
+      words: now.readsAloud ? 'read no more' : 'read aloud',
+      more: 'read each step aloud with this device’s voice, or no more',
+      when: now.voice,
+      run: act.readAloud,
+    },
     {
       id: 'pause',
       keys: ['w'],
@@ -213,9 +243,41 @@ const chooseCommands = ({ arriving }: RunNow, act: RunActs): Command[] => [
   { id: 'previous', keys: ['ArrowUp'], words: 'previous group', when: arriving, run: () => act.choose(-1) },
 ];
 
+const placeCommands = ({ placeable, putIn }: RunNow, act: RunActs): Command[] => [
+  {
+    id: 'place',
+    keys: ['z'],
+    words: putIn === null ? 'put points in' : 'keep the points',
+    more: 'where the screws are: tap each on the outline, then once more',
+    when: placeable,
+    unless: putIn === 0 ? 'Tap the outline where each screw is' : null,
+    run: () => act.place(putIn === null ? 'begin' : 'keep'),
+  },
+  {
+    id: 'leave-points',
+    keys: ['Escape'],
+    words: 'no points',
+    when: putIn !== null,
+    run: () => act.place('leave'),
+  },
+];
+
 /** Those on the step's foot, in the order in which they are reached for. */
 export const footOf = (commands: readonly Command[]): Command[] =>
-  ['all', 'back', ...around, 'note', 'picture', 'pause'].flatMap(
+  ['all', 'back', ...around, 'note', 'picture', 'aloud', 'pause'].flatMap(
     (id) => commands.find((one) => one.id === id && one.when !== false) ?? [],
   );
-const around = ['missing', 'stripped', 'fewer', 'kind', 'absent', 'blocked', 'turn', 'lost', 'skip'];
+const around = [
+  'missing',
+  'stripped',
+  'fewer',
+  'kind',
+  'absent',
+  'blocked',
+  'turn',
+  'lost',
+  'skip',
+  'place',
+  'leave-points',
+  'photo-of-place',
+];

@@ -15,6 +15,7 @@ import {
   type Entry,
   type InHand,
   type LedgerRow,
+  type MatPoint,
   type RecordBody,
   type RunStep,
   type StreamItem,
@@ -42,6 +43,8 @@ export function useRun(unitId: string) {
   const job = useJob(document);
   const { view } = job;
   const photos = useStepPictures();
+  /** Photos under the outline of the model. */
+  const grounds = computed(() => store.model?.grounds ?? []);
   const holdRunning = ref(false);
   /** What intake or the unit's recording say was missing; it is offered, not taken over silently. */
   const arrival = shallowRef<Arrival>({ hint: null, parts: [] });
@@ -77,6 +80,8 @@ export function useRun(unitId: string) {
     const own = view.value?.state.pictures.flatMap((one) => (one.step === step.value?.id ? one.picture : []));
     return [...new Set([...(own ?? []), ...photos.of(step.value?.action?.id)])];
   });
+  /** Where its screws are seen in photos. */
+  const tiesHere = computed(() => photos.tiesOf(step.value?.action?.id));
   const count = computed(() => (step.value && view.value ? stepCount(step.value, view.value.state) : null));
   const row = computed(
     () => view.value?.ledger.rows.find((candidate) => candidate.joint === step.value?.joint?.id) ?? null,
@@ -209,6 +214,21 @@ export function useRun(unitId: string) {
     return true;
   }
 
+  /** Where the screws of this step are, of which the sequence did not know it: evidence, and the route stays. */
+  async function putPoints(points: MatPoint[]): Promise<void> {
+    const action = step.value?.action;
+    if (!action || points.length === 0) return;
+    const body = { kind: 'differed', action: action.id, what: 'points' } as const;
+    await job.stream.append({ ...body, found: { what: 'points', points } });
+    told.value = {
+      words: `${points.length === 1 ? 'The point is' : `${points.length} points are`} put in, as evidence for the sequence.`,
+      undo: async () => {
+        await job.stream.append({ ...body, found: null });
+        told.value = null;
+      },
+    };
+  }
+
   /** Takes a difference back, and plans the rest again as the sequence has it. */
   async function agree(difference: Difference): Promise<void> {
     if (!document.value) return;
@@ -272,6 +292,8 @@ export function useRun(unitId: string) {
     paused,
     choice,
     picturesHere,
+    tiesHere,
+    grounds,
     holdRunning,
     arrival,
     told,
@@ -283,6 +305,7 @@ export function useRun(unitId: string) {
     lost: inTurn(lost),
     settle: inTurn(settle),
     differ: inTurn(differ),
+    putPoints: inTurn(putPoints),
     agree: inTurn(agree),
     turnRound: inTurn(turnRound),
     skip: inTurn(skip),
