@@ -186,7 +186,7 @@ test.describe('by touch alone', () => {
     await page.getByRole('link', { name: 'F9 review' }).tap();
     await page.getByTestId('publish').tap();
     await expect(page.getByTestId('told')).toHaveText('Published as revision 1.');
-    await page.getByRole('button', { name: /^Route/ }).tap();
+    await page.getByRole('button', { name: /Route$/ }).tap();
     await page
       .getByRole('button', { name: /Battery/ })
       .first()

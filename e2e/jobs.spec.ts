@@ -268,6 +268,7 @@ test('Space goes forward whatever was clicked before; a closed job is opened aga
   await startRun(page, 'SK-0407', '1');
   await pressUntil(page, async () => (await page.getByTestId('count').count()) > 0);
   const count = page.getByTestId('count');
+  await page.getByTestId('more-keys').click();
   await page.getByRole('button', { name: /stripped/ }).click();
   await expect(page.getByText('1 stripped')).toBeVisible();
   await page.keyboard.press('Space');

@@ -161,7 +161,7 @@ async function intake(page: Page): Promise<void> {
   await page.getByRole('button', { name: '6 Bulge' }).click();
   await outline.click({ position: { x: box.width * 0.5, y: box.height * 0.55 } });
   await expect(page.getByTestId('triage-stop')).toBeVisible();
-  await expect(page.getByTestId('intake-state')).toHaveText('kept');
+  await expect(page.getByTestId('intake-state')).toHaveText('Saved');
   await shot(page, 'intake');
   if (process.env['SHOTS']) {
     await page.getByTestId('measure-packMm').scrollIntoViewIfNeeded();
@@ -242,7 +242,7 @@ async function tightening(page: Page): Promise<void> {
   await page.keyboard.press('Enter');
   await pressUntil(page, atStep(page, 'back:loosen-heatsink'));
   await page.keyboard.press('Space');
-  await expect(page.getByTestId('tightening')).toBeVisible();
+  await expect(page.getByTestId('where')).toBeVisible();
   await shot(page, 'run-tighten');
 }
 

@@ -156,10 +156,8 @@ useCommands(() => [
   border-bottom: 1px solid var(--mat-line);
 }
 .brand {
-  display: grid;
-  align-items: center;
-  min-height: var(--touch);
-  font: 600 23px/1 var(--label);
+  flex: none;
+  font: 600 23px/48px var(--label);
   text-decoration: none;
   letter-spacing: 0.01em;
 }

@@ -95,8 +95,10 @@ export function whereOf(
       (layers.get(id) ?? outside).depth === layer.depth ? [part as string] : [],
     ),
   );
-  const regions = regionsOn(sequence.parts, face, outline).flatMap((region) =>
-    inLayer.has(region.part) ? [{ ...region, isNow: region.part === action.part }] : [],
+  const regions = legible(
+    regionsOn(sequence.parts, face, outline).flatMap((region) =>
+      inLayer.has(region.part) ? [{ ...region, isNow: region.part === action.part }] : [],
+    ),
   );
   const verb = motions[action.verb];
   return {
@@ -153,10 +155,9 @@ export function whereOfGroup(
     order: own.tighten,
     marks: marksOf(own, groups),
     others: othersOf(groups, own, layer, face),
-    regions: regionsOn(parts, face, outline).map((region) => ({
-      ...region,
-      isNow: region.part === own.part,
-    })),
+    regions: legible(
+      regionsOn(parts, face, outline).map((region) => ({ ...region, isNow: region.part === own.part })),
+    ),
     motion: null,
     next: null,
   };
@@ -189,14 +190,15 @@ function turned(own: MatGroup, order: Where['order'], isDown: boolean, through: 
   });
 }
 
-/** Screws are long where others of the same part are at least a millimetre shorter. */
+/** Screws are long where others of the same part, under the same driver, are at least a millimetre shorter. */
 const longerByMm = 1;
 function marksOf(own: MatGroup | undefined, groups: readonly MatGroup[]): Where['marks'] {
   if (!own) return [];
-  const { lengthMm, captive } = own.screw;
+  const { lengthMm, captive, size } = own.screw;
   const isLong = groups.some(
     ({ part, screw }) =>
       part === own.part &&
+      screw.size === size &&
       lengthMm != null &&
       screw.lengthMm != null &&
       screw.lengthMm + longerByMm <= lengthMm,
@@ -224,3 +226,18 @@ export function asSeenFrom(
   const [corner] = drawnFrom === face ? [{ x, y }] : mirrored([{ x: x + width, y }], outline);
   return { x: corner?.x ?? x, y, width, depth };
 }
+
+/** Of regions that lie on each other the one at hand is drawn, then the larger: names must not cover names. */
+function legible(regions: readonly WhereRegion[]): WhereRegion[] {
+  const area = ({ width, depth }: WhereRegion): number => width * depth;
+  const shared = (a: WhereRegion, b: WhereRegion): number =>
+    Math.max(0, Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)) *
+    Math.max(0, Math.min(a.y + a.depth, b.y + b.depth) - Math.max(a.y, b.y));
+  const drawn: WhereRegion[] = [];
+  const first = [...regions].sort((a, b) => Number(b.isNow) - Number(a.isNow) || area(b) - area(a));
+  for (const region of first)
+    if (drawn.every((other) => shared(region, other) < mostShared * Math.min(area(region), area(other))))
+      drawn.push(region);
+  return drawn;
+}
+const mostShared = 0.15;

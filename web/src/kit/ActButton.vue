@@ -56,7 +56,7 @@ function press(event: MouseEvent): void {
 </template>
 
 <style scoped>
-.act {
+:where(.act) {
   gap: 10px;
   height: auto;
   min-height: var(--touch);

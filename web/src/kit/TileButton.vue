@@ -10,7 +10,8 @@
 </template>
 
 <style scoped>
-.tile {
+/* Of no weight: the place that uses it lays it out. */
+:where(.tile) {
   display: inline-flex;
   gap: 8px;
   justify-content: flex-start;

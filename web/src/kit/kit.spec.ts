@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+/* eslint-disable vue/one-component-per-file */
 import { afterEach, describe, expect, test } from '@jest/globals';
 import type { VueWrapper } from '@vue/test-utils';
 import { defineComponent, h, nextTick, ref } from 'vue';

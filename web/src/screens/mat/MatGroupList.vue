@@ -22,7 +22,7 @@ defineEmits<{ choose: [group: MatGroup] }>();
       <span class="letter">{{ group.letter }}</span>
       <span class="what"
         >{{ group.part ? partNameOf(group.part) : 'What comes off next' }}
-        <small class="mono">{{ screwWords(group.screw) }}</small></span
+        <small class="mono">{{ screwWords(group.screw) }}</small><small>{{ group.layer.name }}</small></span
       >
       <span class="placed" :class="{ all: group.points.length === group.count }"
         >{{ group.points.length }}/{{ group.count }}</span

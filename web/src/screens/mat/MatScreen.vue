@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import {
+  configure,
   insideOutline,
   lowerName,
   matGroups,
   matGroupsOfSequence,
   mirrored,
   partNameOf,
+  snapped,
   spreadAlong,
   usualOutline,
   type Edge,
@@ -13,52 +15,85 @@ import {
   type MatPoint,
 } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
-import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
-import EmptyState from '../../kit/EmptyState.vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import ServerState from '../../components/ServerState.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+import ActButton from '../../kit/ActButton.vue';
+import ChoiceRow from '../../kit/ChoiceRow.vue';
+import CommandButton from '../../kit/CommandButton.vue';
+import EmptyState from '../../kit/EmptyState.vue';
+import TellBar from '../../kit/TellBar.vue';
+import { useCommands } from '../../kit/useCommands.ts';
+import { useTold } from '../../kit/useTold.ts';
+import { useStepPictures } from '../../pictures/useStepPictures.ts';
 import { useRecording } from '../../stores/recording.ts';
 import { useUnit } from '../../stores/unit.ts';
+import GroundDialog from './GroundDialog.vue';
+import { matCommands } from './matCommands.ts';
 import MatGroupList from './MatGroupList.vue';
 import MatPaper from './MatPaper.vue';
 import MatPictures from './MatPictures.vue';
+import { drawn, namesOf, regionsNow, regionsSeen } from './matRegions.ts';
 import MatSheet from './MatSheet.vue';
-import ActButton from '../../kit/ActButton.vue';
-import CommandButton from '../../kit/CommandButton.vue';
-import { useCommands } from '../../kit/useCommands.ts';
+import { useGround } from './useGround.ts';
+import { keyOf, useMatPoints } from './useMatPoints.ts';
 
 const props = defineProps<{ unitId: string }>();
 const store = useUnit();
 const { unit, model, published, fault } = storeToRefs(store);
-const recording = useRecording(computed(() => published.value?.document.parts ?? []));
+const parts = computed(() => published.value?.document.parts ?? []);
+const recording = useRecording(parts);
+const { told, tell } = useTold();
+const photos = useStepPictures();
 const ready = ref(false);
 onMounted(async () => {
   await store.load(props.unitId);
-  if (unit.value) await recording.openFor(props.unitId, unit.value.recording?.id ?? null);
+  if (unit.value) {
+    await recording.openFor(props.unitId, unit.value.recording?.id ?? null);
+    void photos.load(unit.value.model.code);
+  }
   ready.value = true;
 });
 
 const outline = computed(() => model.value?.model.outlineMm ?? null);
 const size = computed(() => outline.value ?? usualOutline);
-const recorded = computed(() => matGroups(recording.lines.value));
+const recorded = computed(() => matGroups(recording.lines.value, model.value?.model.form));
 /** A unit that nobody records shows what its model's sequence has. */
 const editable = computed(() => recorded.value.length > 0);
-const keyOf = (group: MatGroup): string => `${group.line}/${group.entry}`;
+const shown = computed(() => {
+  if (editable.value) return recorded.value;
+  const document = published.value?.document;
+  return document ? matGroupsOfSequence(configure(document, unit.value?.configuration ?? {})) : [];
+});
+const moving = useMatPoints(shown, async (group, points) => {
+  const line = recording.lines.value.find(({ id }) => id === group.line);
+  if (line) await recording.place(line, group.entry, points);
+});
+const { groups } = moving;
 
-/** Points that were moved a moment ago and are about to be kept: one record for a run of key presses. */
-const moved = shallowRef<ReadonlyMap<string, readonly MatPoint[]>>(new Map());
-const groups = computed(() =>
-  (editable.value
-    ? recorded.value
-    : published.value
-      ? matGroupsOfSequence(published.value.document)
-      : []
-  ).map((group) => ({ ...group, points: moved.value.get(keyOf(group)) ?? group.points })),
-);
 const currentKey = ref<string | null>(null);
 const current = computed(
   () => groups.value.find((group) => keyOf(group) === currentKey.value) ?? groups.value[0] ?? null,
 );
+const layers = computed(() => [...new Map(groups.value.map(({ layer }) => [layer.depth, layer])).values()]);
+/** The layer that is looked at: the one that was chosen, else that of the group at hand; null: all of them. */
+const chosenLayer = ref<number | null | 'own'>('own');
+const layer = computed(() =>
+  chosenLayer.value === 'own' ? (current.value?.layer.depth ?? 0) : chosenLayer.value,
+);
+const inLayer = computed(() =>
+  groups.value.filter((group) => layer.value === null || group.layer.depth === layer.value),
+);
+const layerChoices = computed(() => [
+  ...layers.value.map(({ depth, name }) => ({ value: depth as number | null, words: name })),
+  { value: null, words: 'all' },
+]);
+function chooseLayer(depth: number | null): void {
+  chosenLayer.value = depth;
+  const first = groups.value.find((group) => group.layer.depth === depth);
+  if (first && current.value?.layer.depth !== depth) currentKey.value = keyOf(first);
+}
+
 const chosenFace = ref<'top' | 'bottom' | null>(null);
 const face = computed(() => chosenFace.value ?? current.value?.face ?? 'top');
 const selected = ref<number | null>(null);
@@ -66,73 +101,50 @@ const chosenOrder = ref<'numbered' | 'cross' | null>(null);
 const order = computed(
   () => chosenOrder.value ?? (current.value?.tighten === 'any' ? null : (current.value?.tighten ?? null)),
 );
-watch(currentKey, () => {
-  selected.value = null;
-  chosenFace.value = null;
-  chosenOrder.value = null;
-});
-
-const quietMs = 500;
-let timer: ReturnType<typeof setTimeout> | undefined;
-function change(points: readonly MatPoint[]): void {
-  const group = current.value;
-  if (!group || !editable.value) return;
-  const numbered = points.slice(0, group.count).map((point, i) => ({ ...point, n: i + 1 }));
-  moved.value = new Map(moved.value).set(keyOf(group), numbered);
-  clearTimeout(timer);
-  timer = setTimeout(() => void keepMoved(), quietMs);
-}
-async function keepMoved(): Promise<void> {
-  clearTimeout(timer);
-  const waiting = moved.value;
-  for (const group of recorded.value) {
-    const points = waiting.get(keyOf(group));
-    const line = recording.lines.value.find(({ id }) => id === group.line);
-    if (points && line) await recording.place(line, group.entry, points);
-  }
-  if (moved.value === waiting) moved.value = new Map();
-}
-onBeforeUnmount(() => void keepMoved());
+watch(currentKey, () => ([selected.value, chosenFace.value, chosenOrder.value] = [null, null, null]));
 
 const points = computed(() => current.value?.points ?? []);
+const othersNear = (n: number | null) => points.value.filter((point) => point.n !== n);
+function change(next: readonly MatPoint[]): void {
+  if (current.value && editable.value) moving.change(current.value, next);
+}
 function add(place: { x: number; y: number }): void {
   if (!current.value || points.value.length >= current.value.count) return;
-  change([
-    ...points.value,
-    { ...insideOutline(place, size.value), n: points.value.length + 1, face: face.value },
-  ]);
+  const at = snapped(insideOutline(place, size.value), points.value, size.value);
+  change([...points.value, { ...at, n: points.value.length + 1, face: face.value }]);
   selected.value = points.value.length;
+}
+function movePoint(n: number, to: (point: MatPoint) => { x: number; y: number }): void {
+  change(
+    points.value.map((point) =>
+      point.n === n ? { ...point, ...insideOutline({ ...point, ...to(point) }, size.value) } : point,
+    ),
+  );
+}
+function drag(n: number, place: { x: number; y: number }): void {
+  selected.value = n;
+  movePoint(n, () => snapped(place, othersNear(n), size.value));
 }
 function spread(edge: Edge): void {
   const left = (current.value?.count ?? 0) - points.value.length;
-  change([
-    ...points.value,
-    ...spreadAlong(edge, left, size.value).map((place) => ({ ...place, n: 0, face: face.value })),
-  ]);
+  const along = spreadAlong(edge, left, size.value);
+  change([...points.value, ...along.map((place) => ({ ...place, n: 0, face: face.value }))]);
 }
-const mirror = (): void => change([...points.value, ...mirrored(points.value, size.value)]);
 function remove(): void {
-  change(points.value.filter(({ n }) => n !== (selected.value ?? points.value.length)));
+  change(othersNear(selected.value ?? points.value.length));
   selected.value = null;
 }
-function push(x: number, y: number, step: number): void {
-  const by = { x: x * step, y: y * step };
-  if (selected.value === null) return add({ x: size.value.width / 2, y: size.value.depth / 2 });
-  change(
-    points.value.map((point) =>
-      point.n === selected.value
-        ? insideOutline({ ...point, x: point.x + by.x, y: point.y + by.y }, size.value)
-        : point,
-    ),
-  );
+function push(x: number, y: number): void {
+  if (selected.value === null) add({ x: size.value.width / 2, y: size.value.depth / 2 });
+  else movePoint(selected.value, (point) => ({ x: point.x + x, y: point.y + y }));
 }
 function step(by: number): void {
   const at = groups.value.findIndex((group) => group === current.value);
   const next = groups.value[(at + by + groups.value.length) % groups.value.length];
-  if (next) currentKey.value = keyOf(next);
+  if (next) [currentKey.value, chosenLayer.value] = [keyOf(next), 'own'];
 }
-function nextPoint(): void {
-  selected.value = points.value.length === 0 ? null : ((selected.value ?? 0) % points.value.length) + 1;
+function chooseGroup(group: MatGroup): void {
+  [currentKey.value, chosenLayer.value] = [keyOf(group), 'own'];
 }
 
 /** Ties the point chosen to a place in a picture. */
@@ -142,68 +154,73 @@ function tie(picture: string, x: number, y: number): void {
     void recording.tie(line, current.value.entry, selected.value, picture, x, y);
 }
 
-const nudges = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
-const { command } = useCommands(() => [
-  ...Object.entries(nudges).flatMap(([key, [x = 0, y = 0]]) =>
-    [1, 10].map((mm) => ({
-      id: `${key} ${mm}`,
-      keys: [mm === 1 ? key : `Shift+${key}`],
-      words: `move the point by ${mm} mm`,
-      when: editable.value,
-      run: () => push(x, y, mm),
-    })),
+/** The part whose place is being drawn. */
+const drawing = ref<string | null>(null);
+const nameOf = computed(() => namesOf(parts.value));
+const regions = computed(() =>
+  regionsNow(
+    parts.value,
+    recording.edits.value.map(({ edit }) => edit),
   ),
-  { id: 'point', keys: ['s'], words: 'next point', run: nextPoint },
-  { id: 'next', keys: ['PageDown'], words: 'next group', run: () => step(1) },
-  { id: 'previous', keys: ['PageUp'], words: 'previous group', run: () => step(-1) },
-  {
-    id: 'new',
-    keys: ['n'],
-    words: 'new point',
-    when: editable.value,
-    unless:
-      points.value.length >= (current.value?.count ?? 0) ? 'Every screw of this group has its point' : null,
-    run: () => add({ x: size.value.width / 2, y: size.value.depth / 2 }),
-  },
-  ...edges.map(([key, edge, words]) => ({
-    id: edge,
-    keys: [key],
-    words,
-    more: `spread the rest along the ${words} edge`,
-    when: editable.value,
-    run: () => spread(edge),
-  })),
-  { id: 'mirror', keys: ['m'], words: 'mirror', when: editable.value, run: mirror },
-  {
-    id: 'remove',
-    keys: ['Delete', 'Backspace'],
-    words: 'take out',
-    when: editable.value,
-    unless: points.value.length === 0 ? 'There is no point to take out' : null,
-    run: remove,
-  },
-  {
-    id: 'face',
-    keys: ['t'],
-    words: `${face.value} up`,
-    more: 'the other side',
-    run: () => (chosenFace.value = face.value === 'top' ? 'bottom' : 'top'),
-  },
-  {
-    id: 'cross',
-    keys: ['x'],
-    words: 'crosswise',
-    run: () => (chosenOrder.value = order.value === 'cross' ? null : 'cross'),
-  },
-  { id: 'paper', keys: ['p'], words: 'on paper', run: () => (onPaper.value = true) },
-]);
-const edges = [
-  ['f', 'far', 'far'],
-  ['b', 'near', 'near'],
-  ['l', 'left', 'left'],
-  ['r', 'right', 'right'],
-] as const;
+);
+const regionsHere = computed(() => regionsSeen(regions.value, nameOf.value, face.value, size.value));
+const drawable = computed(() =>
+  [
+    ...new Set([
+      ...parts.value.map(({ id }) => id as string),
+      ...groups.value.flatMap(({ part }) => part ?? []),
+    ]),
+  ].map((value) => ({ value, title: nameOf.value(value) })),
+);
+async function draw(box: { x: number; y: number; width: number; depth: number }): Promise<void> {
+  const part = drawing.value;
+  if (!part) return;
+  drawing.value = null;
+  await recording.edit([{ what: 'region', part, region: drawn(box, face.value) }]);
+  tell(`The ${lowerName(nameOf.value(part))} is drawn.`, async () => {
+    await recording.unedit();
+    tell(`The ${lowerName(nameOf.value(part))} is as it was.`);
+  });
+}
+
+const { ground, lay } = useGround(model, face, tell);
+
 const onPaper = ref(false);
+const layingGround = ref(false);
+const { command } = useCommands(() =>
+  matCommands(
+    {
+      editable: editable.value,
+      points: points.value.length,
+      screws: current.value?.count ?? 0,
+      face: face.value,
+      canUndo: moving.canUndo.value,
+      drawing: drawing.value !== null,
+    },
+    {
+      push,
+      nextPoint: () => {
+        selected.value = points.value.length === 0 ? null : ((selected.value ?? 0) % points.value.length) + 1;
+      },
+      step,
+      add: () => add({ x: size.value.width / 2, y: size.value.depth / 2 }),
+      spread,
+      mirror: () => change([...points.value, ...mirrored(points.value, size.value)]),
+      remove,
+      undo: moving.undo,
+      turn: () => (chosenFace.value = face.value === 'top' ? 'bottom' : 'top'),
+      cross: () => (chosenOrder.value = order.value === 'cross' ? null : 'cross'),
+      draw: () =>
+        (drawing.value = drawing.value ? null : (current.value?.part ?? drawable.value[0]?.value ?? null)),
+      ground: () => (layingGround.value = true),
+      paper: () => (onPaper.value = true),
+      layer: () => {
+        const depths = layerChoices.value.map(({ value }) => value);
+        chooseLayer(depths[(depths.indexOf(layer.value) + 1) % depths.length] ?? null);
+      },
+    },
+  ),
+);
 </script>
 
 <template>
@@ -217,46 +234,75 @@ const onPaper = ref(false);
     ><ActButton primary :to="`/unit/${unitId}/recorder`">To the Recorder</ActButton></EmptyState
   >
   <div v-else class="mat">
-    <MatGroupList
-      class="groups mat-bound"
-      :groups="groups"
-      :current="current"
-      @choose="currentKey = keyOf($event)"
-    />
+    <MatGroupList class="groups mat-bound" :groups="groups" :current="current" @choose="chooseGroup" />
     <section class="card middle" aria-label="Mat">
+      <h1 class="visually-hidden">Mat</h1>
       <header v-if="current">
         <ScrewGlyph :drive="current.screw.drive" :size="28" />
         <strong>{{ current.letter }} · {{ current.part ? lowerName(partNameOf(current.part)) : '' }}</strong>
         <span data-testid="mat-placed">{{ points.length }} of {{ current.count }} placed</span>
-        <CommandButton :command="command('face')" />
-        <CommandButton :aria-pressed="order === 'cross'" :command="command('cross')" />
-        <CommandButton :command="command('paper')" data-testid="mat-paper" />
+        <CommandButton quiet :command="command('face')" />
+        <CommandButton quiet :aria-pressed="order === 'cross'" :command="command('cross')" />
+        <CommandButton quiet :command="command('paper')" data-testid="mat-paper" />
+        <CommandButton quiet :command="command('ground')" data-testid="mat-ground-key" />
       </header>
+      <ChoiceRow
+        v-if="layers.length > 1"
+        class="layers"
+        label="Layer"
+        key-name="O"
+        :choices="layerChoices"
+        :chosen="layer"
+        @choose="chooseLayer"
+      />
       <ServerState class="away" :away="recording.stream.away.value" :waiting="0" />
+      <TellBar class="away" :told="told" :keys="['z']" />
+      <div v-if="drawing" class="away part">
+        <v-autocomplete v-model="drawing" label="Draw where it lies: drag its rectangle" :items="drawable" />
+        <ActButton quiet @click="drawing = null">cancel</ActButton>
+      </div>
       <div class="paper">
         <MatSheet
           :outline="outline"
           :face="face"
-          :groups="groups"
+          :groups="inLayer"
           :current="current"
           :selected="selected"
           :order="order"
+          :regions="regionsHere"
+          :ground="ground"
+          :drawing="drawing === null ? null : lowerName(nameOf(drawing))"
           @tap="add"
           @select="selected = $event"
+          @drag="drag"
+          @region="draw"
         />
       </div>
-      <footer v-if="editable">
-        <CommandButton :command="command('new')" />
-        <span class="soft">spread the rest along</span>
-        <CommandButton v-for="[, edge] in edges" :key="edge" :command="command(edge)" />
-        <CommandButton :command="command('mirror')" />
-        <CommandButton :command="command('remove')" />
-        <CommandButton quiet :command="command('point')" />
+      <footer>
+        <template v-if="editable">
+          <CommandButton quiet :command="command('new')" />
+          <CommandButton
+            v-for="edge in ['far', 'near', 'left', 'right']"
+            :key="edge"
+            quiet
+            :command="command(edge)"
+          />
+          <CommandButton quiet :command="command('mirror')" />
+          <CommandButton quiet :command="command('remove')" />
+          <CommandButton quiet :command="command('undo')" data-testid="mat-undo" />
+          <CommandButton quiet :command="command('point')" />
+        </template>
+        <span v-else class="soft"
+          >From the published sequence. Points are placed where the model is recorded.</span
+        >
         <CommandButton quiet :command="command('next')" />
+        <CommandButton
+          quiet
+          :aria-pressed="drawing !== null"
+          :command="command('draw')"
+          data-testid="mat-draw"
+        />
       </footer>
-      <p v-else class="soft read">
-        From the published sequence. Points are placed where the model is recorded.
-      </p>
     </section>
     <MatPictures
       v-if="current && current.pictures.length > 0"
@@ -272,6 +318,15 @@ const onPaper = ref(false);
       :outline="outline"
       :face="face"
       :groups="groups"
+    />
+    <GroundDialog
+      v-if="layingGround"
+      v-model="layingGround"
+      :outline="size"
+      :face="face"
+      :ground="ground"
+      :pictures="[...new Set(Object.values(photos.known.value).flat())].slice(0, 12)"
+      @lay="lay"
     />
   </div>
 </template>
@@ -302,8 +357,8 @@ footer {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 8px 14px;
-  padding: 10px 20px;
+  gap: 0 14px;
+  padding: 6px 20px;
   border-bottom: 1px solid var(--card-line);
 }
 footer {
@@ -313,22 +368,25 @@ footer {
 header strong {
   font: 600 22px/1.2 var(--label);
 }
+.layers {
+  padding: 8px 20px 0;
+  align-items: center;
+}
 .paper {
   flex: 1;
   min-height: 0;
-  display: grid;
-  place-items: center;
-  padding: 12px 20px;
+  padding: 10px 20px;
 }
 .away {
   margin: 8px 20px 0;
 }
+.part {
+  display: flex;
+  gap: 12px;
+}
 .soft {
   font-size: 15px;
   color: var(--ink-soft);
-}
-.read {
-  padding: 12px 20px;
 }
 @media (max-width: 1000px) {
   .mat {

@@ -1,8 +1,29 @@
 <script setup lang="ts">
-import { crosswiseOrder, usualOutline, type MatGroup, type MatPoint, type Outline } from '@bemtor/core';
+import {
+  crosswiseOrder,
+  fitGround,
+  spreadApart,
+  usualOutline,
+  type Ground,
+  type MatGroup,
+  type MatPoint,
+  type Outline,
+  type Place,
+} from '@bemtor/core';
 import { computed, ref } from 'vue';
+import { wholePicture } from '../../pictures/pictures.ts';
 
-/** The outline of the device with every screw point by letter, in millimetres. */
+interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly depth: number;
+}
+
+/**
+ * The outline of the device with the screw points of a layer by letter, in millimetres, and the parts as regions. A
+ * tap puts a point in, dragging moves one, and while a part is being drawn a drag is its rectangle.
+ */
 const props = defineProps<{
   outline: Outline | null | undefined;
   face: 'top' | 'bottom';
@@ -11,13 +32,28 @@ const props = defineProps<{
   selected: number | null;
   /** Draws the order of the current group: as numbered, or crosswise. */
   order: 'numbered' | 'cross' | null;
+  regions: readonly (Box & { readonly part: string; readonly name: string })[];
+  ground: Ground | null;
+  /** The name of the part that is being drawn. */
+  drawing: string | null;
 }>();
-const emit = defineEmits<{ tap: [place: { x: number; y: number }]; select: [n: number] }>();
+const emit = defineEmits<{
+  tap: [place: Place];
+  select: [n: number];
+  drag: [n: number, place: Place];
+  region: [box: Box];
+}>();
 
 const sheet = ref<SVGSVGElement | null>(null);
 const size = computed(() => props.outline ?? usualOutline);
+/** Points are as large on a narrow handheld as on a notebook. */
+const r = computed(() => Math.max(size.value.width, size.value.depth) / 52);
 const others = computed(() => props.groups.filter((group) => group !== props.current));
-const here = (points: readonly MatPoint[]) => points.filter((point) => point.face === props.face);
+const here = (points: readonly MatPoint[]) =>
+  spreadApart(
+    points.filter((point) => point.face === props.face),
+    r.value * 2.1,
+  );
 const ordered = computed(() => {
   const points = here(props.current?.points ?? []);
   if (!props.order) return [];
@@ -25,13 +61,81 @@ const ordered = computed(() => {
   return by.flatMap((i) => points[i] ?? []);
 });
 const path = computed(() => ordered.value.map(({ x, y }) => `${x},${y}`).join(' '));
+const turnOf = (point: MatPoint): number => ordered.value.findIndex(({ n }) => n === point.n) + 1;
+const laid = computed(() => {
+  const fit = props.ground ? fitGround(props.ground) : null;
+  if (!props.ground || !fit) return null;
+  const { a, b, e, f } = fit;
+  return {
+    src: wholePicture(props.ground.picture),
+    height: 1 / props.ground.aspect,
+    matrix: `matrix(${a} ${b} ${-b} ${a} ${e} ${f})`,
+  };
+});
 
-function onTap(event: MouseEvent): void {
-  const svg = sheet.value;
-  const matrix = svg?.getScreenCTM()?.inverse();
-  if (!matrix) return;
+function placeOf(event: MouseEvent): Place | null {
+  const matrix = sheet.value?.getScreenCTM()?.inverse();
+  if (!matrix) return null;
   const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
-  emit('tap', { x, y });
+  return { x, y };
+}
+
+/** What the pointer has got hold of: a point, or a corner of the rectangle that is being drawn. */
+const holds = ref<{ n: number; moved: boolean } | { from: Place; to: Place } | null>(null);
+const box = computed<Box | null>(() => {
+  if (!holds.value || !('from' in holds.value)) return null;
+  const { from, to } = holds.value;
+  const [left, right] = [Math.min(from.x, to.x), Math.max(from.x, to.x)];
+  const [far, near] = [Math.min(from.y, to.y), Math.max(from.y, to.y)];
+  return { x: left, y: far, width: right - left, depth: near - far };
+});
+/** A drag shorter than this, mm, was a tap. */
+const shortMm = 2;
+
+function onDown(event: PointerEvent): void {
+  const from = placeOf(event);
+  if (!props.drawing || !from) return;
+  holds.value = { from, to: from };
+  sheet.value?.setPointerCapture(event.pointerId);
+}
+function onPointDown(event: PointerEvent, n: number): void {
+  if (props.drawing) return;
+  holds.value = { n, moved: false };
+  sheet.value?.setPointerCapture(event.pointerId);
+}
+let began: Place | null = null;
+function onMove(event: PointerEvent): void {
+  const to = placeOf(event);
+  if (!holds.value || !to) return;
+  if ('from' in holds.value) {
+    holds.value = { from: holds.value.from, to };
+    return;
+  }
+  began ??= to;
+  if (!holds.value.moved && Math.hypot(to.x - began.x, to.y - began.y) < shortMm) return;
+  holds.value = { ...holds.value, moved: true };
+  emit('drag', holds.value.n, to);
+}
+/** What the pointer did is no tap as well. */
+let handled = false;
+function onUp(): void {
+  const held = holds.value;
+  if (held && 'n' in held) {
+    handled = true;
+    if (!held.moved) emit('select', held.n);
+  } else if (box.value) {
+    handled = true;
+    if (box.value.width > shortMm && box.value.depth > shortMm) emit('region', box.value);
+  }
+  holds.value = began = null;
+}
+function onTap(event: MouseEvent): void {
+  if (handled) {
+    handled = false;
+    return;
+  }
+  const place = placeOf(event);
+  if (place) emit('tap', place);
 }
 </script>
 
@@ -39,17 +143,37 @@ function onTap(event: MouseEvent): void {
   <svg
     ref="sheet"
     class="sheet"
+    :class="{ drawing }"
     :viewBox="`-4 -4 ${size.width + 8} ${size.depth + 8}`"
     role="application"
-    :aria-label="`Outline, ${face} side`"
+    :aria-label="drawing ? `Draw where the ${drawing} lies` : `Outline, ${face} side`"
     data-testid="mat-sheet"
+    @pointerdown="onDown"
+    @pointermove="onMove"
+    @pointerup="onUp"
     @click="onTap"
   >
     <rect class="case" x="0" y="0" :width="size.width" :height="size.depth" rx="8" />
+    <image
+      v-if="laid"
+      :href="laid.src"
+      width="1"
+      :height="laid.height"
+      :transform="laid.matrix"
+      preserveAspectRatio="none"
+      opacity="0.6"
+      data-testid="mat-ground"
+    />
     <path class="grid" :d="`M${size.width / 2} 0v${size.depth}M0 ${size.depth / 2}h${size.width}`" />
-    <text class="side" :x="size.width / 2" :y="size.depth / 2 - 4" text-anchor="middle">
+    <text class="side" :x="size.width / 2" :y="size.depth - 3" text-anchor="middle">
       far edge above · {{ face }} up
     </text>
+    <g v-for="region in regions" :key="region.part" class="region" data-testid="mat-region">
+      <rect :x="region.x" :y="region.y" :width="region.width" :height="region.depth" rx="3" />
+      <text :x="region.x + 3" :y="region.y + r * 1.3" :font-size="r * 1.05">
+        {{ region.name.toLowerCase() }}
+      </text>
+    </g>
     <g
       v-for="group in others"
       :key="`${group.line}/${group.entry}`"
@@ -57,8 +181,17 @@ function onTap(event: MouseEvent): void {
       :class="{ elsewhere: group.part !== current?.part }"
     >
       <g v-for="point in here(group.points)" :key="point.n">
-        <circle :cx="point.x" :cy="point.y" r="4.4" />
-        <text :x="point.x" :y="point.y + 1.7" text-anchor="middle">{{ group.letter }}</text>
+        <rect
+          v-if="group.screw.captive"
+          :x="point.x - r * 0.8"
+          :y="point.y - r * 0.8"
+          :width="r * 1.6"
+          :height="r * 1.6"
+        />
+        <circle v-else :cx="point.x" :cy="point.y" :r="r * 0.85" />
+        <text :x="point.x" :y="point.y" dy="0.36em" :font-size="r * 0.9" text-anchor="middle">
+          {{ group.letter }}
+        </text>
       </g>
     </g>
     <polyline v-if="path" class="order" :points="path" />
@@ -68,22 +201,31 @@ function onTap(event: MouseEvent): void {
         :key="point.n"
         :class="{ selected: point.n === selected }"
         data-testid="mat-point"
-        @click.stop="$emit('select', point.n)"
+        @pointerdown.stop="onPointDown($event, point.n)"
       >
-        <circle :cx="point.x" :cy="point.y" r="6" />
-        <text :x="point.x" :y="point.y + 2" text-anchor="middle">
-          {{ order ? ordered.indexOf(point) + 1 : current.letter }}
+        <rect
+          v-if="current.screw.captive"
+          :x="point.x - r * 1.05"
+          :y="point.y - r * 1.05"
+          :width="r * 2.1"
+          :height="r * 2.1"
+        />
+        <circle v-else :cx="point.x" :cy="point.y" :r="r * 1.15" />
+        <text :x="point.x" :y="point.y" dy="0.36em" :font-size="r * 1.1" text-anchor="middle">
+          {{ order ? turnOf(point) : current.letter }}
         </text>
       </g>
     </g>
+    <rect v-if="box" class="box" :x="box.x" :y="box.y" :width="box.width" :height="box.depth" />
   </svg>
 </template>
 
 <style scoped>
 .sheet {
   width: 100%;
+  height: 100%;
   max-height: 100%;
-  touch-action: manipulation;
+  touch-action: none;
   cursor: crosshair;
 }
 .case {
@@ -97,7 +239,8 @@ function onTap(event: MouseEvent): void {
   stroke-dasharray: 2 2;
 }
 text {
-  font: 600 5.4px/1 var(--label);
+  font-family: var(--label);
+  font-weight: 600;
   fill: var(--ink);
   pointer-events: none;
 }
@@ -105,24 +248,38 @@ text {
   font-size: 5px;
   fill: var(--ink-soft);
 }
-circle {
+.region rect,
+.box {
+  fill: color-mix(in srgb, var(--ghost) 12%, transparent);
+  stroke: var(--ghost);
+  stroke-width: 0.9;
+}
+.region text {
+  font-weight: 500;
+  fill: var(--ink-soft);
+}
+.box {
+  stroke: var(--copper);
+  stroke-width: 1.2;
+  stroke-dasharray: 3 2;
+}
+:is(.other, .current) :is(circle, rect) {
   fill: var(--card);
   stroke: var(--ink-soft);
   stroke-width: 0.8;
 }
 .other text {
-  font-size: 4.6px;
   fill: var(--ink-soft);
 }
-.other.elsewhere {
-  opacity: 0.4;
+.other.elsewhere :is(circle, rect) {
+  stroke: var(--ghost);
 }
-.current circle {
+.current :is(circle, rect) {
   stroke: var(--copper);
   stroke-width: 1.4;
-  cursor: pointer;
+  cursor: grab;
 }
-.current .selected circle {
+.current .selected :is(circle, rect) {
   fill: var(--copper);
 }
 .current .selected text {

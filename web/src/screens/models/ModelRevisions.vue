@@ -100,10 +100,10 @@ const steps = computed(() => {
         @update:model-value="compareWith($event)"
       />
       <template v-if="changes">
-        <h3>{{ changes.length }} {{ changes.length === 1 ? 'difference' : 'differences' }}</h3>
+        <h2>{{ changes.length }} {{ changes.length === 1 ? 'difference' : 'differences' }}</h2>
         <ChangeList :changes="changes" />
       </template>
-      <h3>Revision {{ open.number }}, {{ steps.length }} steps</h3>
+      <h2>Revision {{ open.number }}, {{ steps.length }} steps</h2>
       <ol class="steps">
         <li v-for="step in steps" :key="step.id">
           {{ step.words }} <small v-if="step.detail">{{ step.detail }}</small>
@@ -147,7 +147,7 @@ small {
   align-content: start;
   padding-top: 6px;
 }
-h3 {
+h2 {
   font: 600 22px/1.2 var(--label);
 }
 .steps {

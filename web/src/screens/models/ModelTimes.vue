@@ -15,7 +15,7 @@ const used = computed(() => partsUsed(props.jobs));
   <p v-if="jobs.length === 0">Nobody has worked on this model yet.</p>
   <div v-else class="taught">
     <section>
-      <h3>Times by step, from {{ jobs.length }} {{ jobs.length === 1 ? 'job' : 'jobs' }}</h3>
+      <h2>Times by step, from {{ jobs.length }} {{ jobs.length === 1 ? 'job' : 'jobs' }}</h2>
       <v-table class="table" density="compact">
         <thead>
           <tr>
@@ -36,7 +36,7 @@ const used = computed(() => partsUsed(props.jobs));
       </v-table>
     </section>
     <section>
-      <h3>Trouble</h3>
+      <h2>Trouble</h2>
       <ul>
         <li v-for="{ name, missing, stripped, lost } in trouble" :key="name">
           {{ name }}:
@@ -49,7 +49,7 @@ const used = computed(() => partsUsed(props.jobs));
         <li v-for="words in differences" :key="words">{{ sentence(words) }}</li>
       </ul>
       <p v-if="trouble.length + differences.length === 0" class="soft">None so far.</p>
-      <h3>Parts fitted</h3>
+      <h2>Parts fitted</h2>
       <ul>
         <li v-for="{ name, value } in used" :key="name">{{ value }} × {{ name }}</li>
       </ul>
@@ -70,7 +70,7 @@ const used = computed(() => partsUsed(props.jobs));
 .table th {
   font-weight: 500;
 }
-h3 {
+h2 {
   font: 600 22px/1.2 var(--label);
   margin: 10px 0 6px;
 }

@@ -236,7 +236,7 @@ function onKey(event: KeyboardEvent): void {
     ><ActButton to="/">To the bench</ActButton></EmptyState
   >
   <div v-else class="recorder">
-    <aside class="left mat-bound">
+    <aside class="left mat-bound" aria-label="The device">
       <LayerStack :layers="layers" :part-in-work="context.part" />
       <RecorderWhere
         :groups="groups"
@@ -247,6 +247,7 @@ function onKey(event: KeyboardEvent): void {
       />
     </aside>
     <section class="card middle" aria-label="Recording">
+      <h1 class="visually-hidden">Recorder</h1>
       <header>
         <span><small class="label">Side up</small> {{ context.face }}</span>
         <span class="in-hand">
@@ -346,7 +347,9 @@ function onKey(event: KeyboardEvent): void {
       :scene="scene"
       @kept="picturing && recording.addPicture(picturing, $event)"
     />
-    <aside class="right mat-bound"><TrayPanel :tray="tray" :now-kind="nowKind" /></aside>
+    <aside class="right mat-bound" aria-label="What came out">
+      <TrayPanel :tray="tray" :now-kind="nowKind" />
+    </aside>
   </div>
 </template>
 

@@ -6,7 +6,6 @@ import {
   configure,
   indexSequence,
   lowerName,
-  matGroupsOfSequence,
   partDepths,
   pickList,
   runSteps,
@@ -15,7 +14,6 @@ import {
   targetActions as actsOfTarget,
   targetName,
   triage,
-  whereOf,
   type Assumption,
   type Configuration,
 } from '@bemtor/core';
@@ -46,7 +44,9 @@ import { offeredTargets } from './targets.ts';
 import { useSettled, useThinGround } from './useSettled.ts';
 import PurposeChoice from './PurposeChoice.vue';
 import { usePurpose } from './usePurpose.ts';
-import { usePlan, usualAssumed, type Pin, type Planned } from './usePlan.ts';
+import { useRouteWhere } from './useRouteWhere.ts';
+import { useTried } from './useTried.ts';
+import { usePlan, usualAssumed, type Planned } from './usePlan.ts';
 import WorthChecking from './WorthChecking.vue';
 import ActButton from '../../kit/ActButton.vue';
 import CommandButton from '../../kit/CommandButton.vue';
@@ -76,15 +76,14 @@ const { purpose, choose: choosePurpose } = usePurpose(props.unitId);
 const targets = ref(JSON.parse(localStorage.getItem(targetsKey) ?? '[]') as string[]);
 const configuration = ref<Configuration>({});
 const assumed = ref(usualAssumed);
-const dropped = ref<number[]>([]);
-const pinned = ref<Pin[]>([]);
+const trying = useTried(document);
+const { tried } = trying;
 const aside = shallowRef<Planned | null>(null);
 const overall = shallowRef<readonly Assumption[] | null>(null);
 const counting = ref(false);
 const at = ref<string | null>(null);
 const ready = ref(false);
 
-const tried = computed(() => ({ dropped: dropped.value, pinned: pinned.value }));
 const school = computed(() => ({
   schools: shop.schools,
   swollen: unit.value ? triage(unit.value.intake, null).swollen : false,
@@ -139,14 +138,7 @@ const back = computed(() => steps.value.filter((step) => step.phase === 'back' |
 const targetActions = computed(() =>
   targets.value.flatMap((target) => (here.value ? actsOfTarget(here.value, target) : target)),
 );
-const groups = computed(() => (here.value ? matGroupsOfSequence(here.value) : []));
-/** The place of the step that is chosen, where the document knows anything of it. */
-const where = computed(() => {
-  const step = down.value.find(({ action }) => action?.id === at.value);
-  if (!here.value || !step) return null;
-  const found = whereOf(here.value, indexSequence(here.value), step, groups.value, 0);
-  return found && (found.points.length > 0 || found.regions.length > 0 || found.motion?.edge) ? found : null;
-});
+const where = useRouteWhere(here, down, at);
 const picks = computed(() =>
   document.value ? pickList(document.value, configuration.value, steps.value) : { tools: [], parts: [] },
 );
@@ -167,13 +159,6 @@ function toggle(target: string): void {
     ? targets.value.filter((other) => other !== target)
     : [...targets.value, target];
 }
-/** Leaves an assumption out to see what changes, or takes it back in. */
-function toggleDropped(places: readonly number[]): void {
-  const out = places.every((place) => dropped.value.includes(place));
-  dropped.value = out
-    ? dropped.value.filter((place) => !places.includes(place))
-    : [...new Set([...dropped.value, ...places])];
-}
 async function askOverall(): Promise<void> {
   if (!document.value || counting.value) return;
   counting.value = true;
@@ -183,19 +168,10 @@ async function askOverall(): Promise<void> {
   });
   counting.value = false;
 }
-function pin(before: string): void {
-  const action = document.value?.actions.find((candidate) => candidate.id === at.value)?.id;
-  const first = document.value?.actions.find((candidate) => candidate.id === before)?.id;
-  if (action && first) pinned.value = [...pinned.value, { action, before: first }];
-}
 /** An answer to a question about this unit: kept with the unit, so that nobody asks again. */
 async function answer(key: string, value: string): Promise<void> {
   configuration.value = { ...configuration.value, [key]: value };
   await store.change({ configuration: configuration.value });
-}
-function asItStands(): void {
-  dropped.value = [];
-  pinned.value = [];
 }
 function walk(by: number): void {
   const list = route.value?.steps ?? [];
@@ -271,16 +247,9 @@ const whyNoStart = computed(() =>
       <p v-else-if="!route" class="planning" role="status">Looking for the best order …</p>
       <template v-if="route && plan">
         <p v-if="whatIf" class="whatif" role="status" data-testid="what-if">
-          What if
-          {{
-            [
-              dropped.length > 0 && `${dropped.length} left out`,
-              pinned.length > 0 && `${pinned.length} added`,
-            ]
-              .filter(Boolean)
-              .join(', ')
-          }}: {{ duration(plan.wholeSeconds) }} instead of {{ duration(plan.wholeSeconds + saved) }}.
-          <ActButton quiet @click="asItStands">as it stands</ActButton>
+          What if {{ trying.words.value }}: {{ duration(plan.wholeSeconds) }} instead of
+          {{ duration(plan.wholeSeconds + saved) }}.
+          <ActButton quiet @click="trying.asItStands">as it stands</ActButton>
         </p>
         <RouteQuestions :questions="questions" @answer="answer" />
         <p v-if="also.length > 0" class="visits" data-testid="also">
@@ -335,8 +304,8 @@ const whyNoStart = computed(() =>
       :where="where"
       :photos="photos.of(at)"
       :start="command('start')"
-      @drop="toggleDropped([$event])"
-      @pin="pin"
+      @drop="trying.drop([$event])"
+      @pin="trying.pin(at, $event)"
     >
       <template #purpose><PurposeChoice :purpose="purpose" @choose="choosePurpose" /></template>
       <template #open
@@ -355,10 +324,10 @@ const whyNoStart = computed(() =>
       <WorthChecking
         :sequence="document"
         :assumptions="assumptions"
-        :dropped="dropped"
+        :dropped="tried.dropped"
         :overall="overall"
         :counting="counting"
-        @toggle="toggleDropped"
+        @toggle="trying.drop"
         @overall="askOverall"
       />
       <AssumedPanel

@@ -1,19 +1,26 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
+import ActButton from '../../kit/ActButton.vue';
 import CommandBar from '../../kit/CommandBar.vue';
 import CommandButton from '../../kit/CommandButton.vue';
 import type { Command } from '../../kit/commands.ts';
 import { footOf } from './runCommands.ts';
 
-/** The keys of the step: the one that leads on, large; by touch they are the same acts. */
+/** The keys of the step: the one that leads on, large; by touch they are the same acts. The rarer ones unfold. */
 const props = defineProps<{ commands: readonly Command[] }>();
 const forward = computed(() => props.commands.find(({ id, when }) => id === 'forward' && when !== false));
+const foot = computed(() => footOf(props.commands));
+const unfolded = ref(false);
 </script>
 
 <template>
   <div class="keys">
     <CommandButton v-if="forward" class="next" primary :command="forward" />
-    <CommandBar :commands="footOf(commands)" />
+    <CommandBar :commands="foot.atHand" />
+    <ActButton quiet :aria-expanded="unfolded" data-testid="more-keys" @click="unfolded = !unfolded">{{
+      unfolded ? 'less' : 'more …'
+    }}</ActButton>
+    <CommandBar v-if="unfolded" class="more" :commands="foot.more" />
   </div>
 </template>
 
@@ -25,9 +32,13 @@ const forward = computed(() => props.commands.find(({ id, when }) => id === 'for
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 0 20px;
+  gap: 0 16px;
   padding: 8px 44px 10px;
   background: var(--card);
+}
+.more {
+  flex-basis: 100%;
+  border-top: 1px solid var(--card-line);
 }
 @media (max-width: 900px) {
   .keys {

@@ -11,6 +11,7 @@ import {
   partNameOf,
   type LedgerRow,
 } from '@bemtor/core';
+import { useEventListener } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import EmptyState from '../../kit/EmptyState.vue';
@@ -199,6 +200,7 @@ function letGo(event: MouseEvent): void {
   const { activeElement } = window.document;
   if (event.detail > 0 && activeElement instanceof HTMLButtonElement) activeElement.blur();
 }
+useEventListener('click', letGo);
 function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'): void {
   if (what === 'note' || what === 'picture') begin(what);
   else dialog.value = what;
@@ -222,7 +224,6 @@ function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'):
     :data-phase="view.progress.phase"
     :data-step="step?.id ?? ''"
     :data-holding="run.holdRunning.value"
-    @click="letGo"
   >
     <section class="card main">
       <StreamTrouble
@@ -273,7 +274,6 @@ function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'):
           :ground="ground"
           :put-in="putting.points.value"
           :ties="showsPhoto ? run.tiesHere.value : []"
-          @tap="putting.tap"
           :keep="view.state.started?.schools?.keep ?? 'cell'"
           :tape-row="view.ledger.rows.findIndex((one) => one.joint === row?.joint) + 1"
           :names="names"
@@ -282,6 +282,7 @@ function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'):
           :pictures="run.picturesHere.value"
           :choice="choice?.short ?? 0"
           :pause-reason="view.state.pauseReason"
+          @tap="putting.tap"
           @hold="run.holdRunning.value = $event"
           @choose="arrivalAt = $event"
           @missing="(one, total) => job.count(one.joint, 'missing', total)"

@@ -24,6 +24,7 @@ import TextField from '../../kit/TextField.vue';
 import WherePhoto from '../../components/WherePhoto.vue';
 import WherePicture from '../../components/WherePicture.vue';
 import type { StepTie } from '../../pictures/useStepPictures.ts';
+import { tellsWhere } from '../route/useRouteWhere.ts';
 
 /** One step, to be read from 80 cm. */
 const props = defineProps<{
@@ -87,7 +88,7 @@ const detail = computed(() =>
 const isShown = computed(() => {
   const { where, putIn } = props;
   if (!where) return false;
-  return putIn !== null || where.points.length > 0 || where.regions.length > 0 || where.motion?.edge != null;
+  return putIn !== null || tellsWhere(where);
 });
 const number = ref(props.fitted);
 const field = ref<{ $el: HTMLElement } | null>(null);
@@ -230,9 +231,7 @@ h1 {
   min-height: 0;
 }
 .body.split {
-  flex: 1 1 300px;
   grid-template-columns: minmax(270px, 2fr) 3fr;
-  grid-template-rows: minmax(0, 1fr);
 }
 .told {
   display: grid;
@@ -240,7 +239,7 @@ h1 {
   align-content: start;
 }
 .picture {
-  min-height: 240px;
+  height: clamp(210px, 42vh, 520px);
 }
 .counting {
   display: flex;
@@ -284,7 +283,6 @@ h1 {
   }
   .body.split {
     grid-template-columns: minmax(0, 1fr);
-    grid-template-rows: auto minmax(240px, 1fr);
   }
   h1 {
     font-size: 54px;

@@ -138,11 +138,13 @@ describe('the keys of a run', () => {
   });
 
   test('the foot shows what means something, the way on apart from it', () => {
-    const foot = footOf(at(screws, counting)).map(({ id }) => id);
-    expect(foot.slice(0, 3)).toEqual(['all', 'back', 'missing']);
-    expect(foot).not.toContain('forward');
-    expect(foot).not.toContain('lost');
-    expect(footOf(at(screws, { ...counting, voice: false })).map(({ id }) => id)).not.toContain('aloud');
+    const { atHand, more } = footOf(at(screws, counting));
+    expect(atHand.map(({ id }) => id)).toEqual(['all', 'back', 'missing', 'picture', 'note']);
+    expect(more.map(({ id }) => id)).toContain('stripped');
+    for (const gone of ['forward', 'lost', 'skip'])
+      expect([...atHand, ...more].map(({ id }) => id)).not.toContain(gone);
+    const mute = footOf(at(screws, { ...counting, voice: false })).more;
+    expect(mute.map(({ id }) => id)).not.toContain('aloud');
   });
 });
 

@@ -262,22 +262,22 @@ const placeCommands = ({ placeable, putIn }: RunNow, act: RunActs): Command[] =>
   },
 ];
 
-/** Those on the step's foot, in the order in which they are reached for. */
-export const footOf = (commands: readonly Command[]): Command[] =>
-  ['all', 'back', ...around, 'note', 'picture', 'aloud', 'pause'].flatMap(
-    (id) => commands.find((one) => one.id === id && one.when !== false) ?? [],
-  );
-const around = [
+/** Those on the step's foot, in the order in which they are reached for: at hand, and behind `more`. */
+export const footOf = (commands: readonly Command[]): Record<'atHand' | 'more', Command[]> => ({
+  atHand: standing(commands, atHand),
+  more: standing(commands, more),
+});
+const standing = (commands: readonly Command[], ids: readonly string[]): Command[] =>
+  ids.flatMap((id) => commands.find((one) => one.id === id && one.when !== false) ?? []);
+const atHand = [
+  'all',
+  'back',
   'missing',
-  'stripped',
-  'fewer',
-  'kind',
-  'absent',
-  'blocked',
-  'turn',
   'lost',
-  'skip',
   'place',
   'leave-points',
   'photo-of-place',
+  'picture',
+  'note',
 ];
+const more = ['stripped', 'fewer', 'kind', 'absent', 'blocked', 'turn', 'skip', 'aloud', 'pause'];
