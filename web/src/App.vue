@@ -254,4 +254,23 @@ nav .off {
     display: none;
   }
 }
+@media (max-height: 520px) {
+  .bar {
+    flex-wrap: nowrap;
+  }
+  nav {
+    order: 0;
+    width: auto;
+    flex: 1 1 0;
+    min-width: 0;
+  }
+  .unit {
+    flex: 0 1 auto;
+    min-width: 70px;
+  }
+  .model,
+  .keys {
+    display: none;
+  }
+}
 </style>

@@ -228,7 +228,7 @@ export function asSeenFrom(
 }
 
 /** Of regions that lie on each other the one at hand is drawn, then the larger: names must not cover names. */
-function legible(regions: readonly WhereRegion[]): WhereRegion[] {
+export function legible(regions: readonly WhereRegion[]): WhereRegion[] {
   const area = ({ width, depth }: WhereRegion): number => width * depth;
   const shared = (a: WhereRegion, b: WhereRegion): number =>
     Math.max(0, Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x)) *

@@ -47,6 +47,7 @@ const finished = (action: string): boolean => props.done?.has(`down:${action}`) 
 
 <template>
   <svg
+    data-testid="profile"
     class="profile"
     :viewBox="`0 0 ${layout.width} ${layout.height + (compact ? 0 : 42)}`"
     role="img"

@@ -57,10 +57,12 @@ legend {
   color: var(--soft-on-mat);
 }
 .choice {
+  min-width: var(--touch);
   border: 1.5px solid var(--card-line);
   font-size: 16px;
 }
 .mat-bound .choice {
+  min-width: var(--touch);
   border-color: var(--mat-line);
 }
 .choice[aria-pressed='true'] {

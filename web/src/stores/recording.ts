@@ -257,3 +257,4 @@ export function useRecording(
     drop,
   };
 }
+export type Recording = ReturnType<typeof useRecording>;

@@ -314,4 +314,25 @@ footer {
     grid-row: auto;
   }
 }
+@media (max-height: 520px) {
+  .bench {
+    padding-top: 8px;
+  }
+  h1 {
+    font-size: 24px;
+  }
+  .units {
+    margin-top: 8px;
+  }
+  .unit {
+    padding-block: 8px;
+  }
+  footer :deep(.bar) {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+  }
+  footer :deep(.bar > *) {
+    flex: none;
+  }
+}
 </style>

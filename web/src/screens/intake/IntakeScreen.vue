@@ -238,7 +238,14 @@ legend {
 }
 @media (max-width: 640px) {
   .intake {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .sheet {
+    grid-row: 1;
+    padding-inline: 16px;
+  }
+  .pair {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -296,7 +296,7 @@ small {
   margin-bottom: 16px;
 }
 .filters > * {
-  flex: 1 1 150px;
+  flex: 1 1 180px;
 }
 .filters .words {
   flex-basis: 220px;
@@ -356,5 +356,14 @@ h2 {
 }
 .bad {
   box-shadow: inset 0 -2px 0 var(--stop);
+}
+@media (max-width: 620px) {
+  .logbook {
+    padding: 14px 16px;
+  }
+  dl {
+    flex-wrap: wrap;
+    gap: 12px 24px;
+  }
 }
 </style>

@@ -33,9 +33,9 @@ import { matCommands } from './matCommands.ts';
 import MatGroupList from './MatGroupList.vue';
 import MatPaper from './MatPaper.vue';
 import MatPictures from './MatPictures.vue';
-import { drawn, namesOf, regionsNow, regionsSeen } from './matRegions.ts';
 import MatSheet from './MatSheet.vue';
 import { useGround } from './useGround.ts';
+import { useRegions } from './useRegions.ts';
 import { keyOf, useMatPoints } from './useMatPoints.ts';
 
 const props = defineProps<{ unitId: string }>();
@@ -154,35 +154,16 @@ function tie(picture: string, x: number, y: number): void {
     void recording.tie(line, current.value.entry, selected.value, picture, x, y);
 }
 
-/** The part whose place is being drawn. */
-const drawing = ref<string | null>(null);
-const nameOf = computed(() => namesOf(parts.value));
-const regions = computed(() =>
-  regionsNow(
-    parts.value,
-    recording.edits.value.map(({ edit }) => edit),
-  ),
-);
-const regionsHere = computed(() => regionsSeen(regions.value, nameOf.value, face.value, size.value));
-const drawable = computed(() =>
-  [
-    ...new Set([
-      ...parts.value.map(({ id }) => id as string),
-      ...groups.value.flatMap(({ part }) => part ?? []),
-    ]),
-  ].map((value) => ({ value, title: nameOf.value(value) })),
-);
-async function draw(box: { x: number; y: number; width: number; depth: number }): Promise<void> {
-  const part = drawing.value;
-  if (!part) return;
-  drawing.value = null;
-  await recording.edit([{ what: 'region', part, region: drawn(box, face.value) }]);
-  tell(`The ${lowerName(nameOf.value(part))} is drawn.`, async () => {
-    await recording.unedit();
-    tell(`The ${lowerName(nameOf.value(part))} is as it was.`);
-  });
-}
-
+const parted = useRegions({
+  ...{ parts, groups, face, tell },
+  edits: recording.edits,
+  inLayer: computed(() => (layer.value === null ? null : inLayer.value)),
+  now: computed(() => current.value?.part ?? null),
+  outline: size,
+  edit: recording.edit,
+  unedit: recording.unedit,
+});
+const { drawing } = parted;
 const { ground, lay } = useGround(model, face, tell);
 
 const onPaper = ref(false);
@@ -210,8 +191,7 @@ const { command } = useCommands(() =>
       undo: moving.undo,
       turn: () => (chosenFace.value = face.value === 'top' ? 'bottom' : 'top'),
       cross: () => (chosenOrder.value = order.value === 'cross' ? null : 'cross'),
-      draw: () =>
-        (drawing.value = drawing.value ? null : (current.value?.part ?? drawable.value[0]?.value ?? null)),
+      draw: parted.toggle,
       ground: () => (layingGround.value = true),
       paper: () => (onPaper.value = true),
       layer: () => {
@@ -258,7 +238,11 @@ const { command } = useCommands(() =>
       <ServerState class="away" :away="recording.stream.away.value" :waiting="0" />
       <TellBar class="away" :told="told" :keys="['z']" />
       <div v-if="drawing" class="away part">
-        <v-autocomplete v-model="drawing" label="Draw where it lies: drag its rectangle" :items="drawable" />
+        <v-autocomplete
+          v-model="drawing"
+          label="Draw where it lies: drag its rectangle"
+          :items="parted.choices.value"
+        />
         <ActButton quiet @click="drawing = null">cancel</ActButton>
       </div>
       <div class="paper">
@@ -269,13 +253,13 @@ const { command } = useCommands(() =>
           :current="current"
           :selected="selected"
           :order="order"
-          :regions="regionsHere"
+          :regions="parted.shown.value"
           :ground="ground"
-          :drawing="drawing === null ? null : lowerName(nameOf(drawing))"
+          :drawing="drawing === null ? null : parted.nameHere(drawing)"
           @tap="add"
           @select="selected = $event"
           @drag="drag"
-          @region="draw"
+          @region="parted.draw"
         />
       </div>
       <footer>
@@ -391,11 +375,26 @@ header strong {
 @media (max-width: 1000px) {
   .mat {
     grid-template-columns: 1fr;
-    grid-template-rows: auto minmax(460px, 1fr) auto;
+    grid-template-rows: auto minmax(min(560px, 86vh), 1fr) auto;
     overflow-y: auto;
   }
   .pictures {
     width: auto;
+  }
+}
+@media (max-width: 620px), (max-height: 520px) {
+  header,
+  footer {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    padding-block: 0;
+  }
+  header > *,
+  footer > * {
+    flex: none;
+  }
+  .groups {
+    padding-block: 8px;
   }
 }
 </style>

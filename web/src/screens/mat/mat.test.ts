@@ -77,8 +77,22 @@ describe('where parts lie', () => {
   });
 
   test('from the other side they are mirrored', () => {
-    const seen = regionsSeen(new Map([['fan', region(1)]]), () => 'Fan', 'bottom', { width: 100, depth: 50 });
-    expect(seen).toEqual([{ part: 'fan', name: 'Fan', x: 89, y: 0, width: 10, depth: 5 }]);
+    const seen = {
+      nameOf: (part: string) => part,
+      ...{ face: 'bottom' as const, outline: { width: 100, depth: 50 }, now: null },
+    };
+    const two = new Map([
+      ['fan', region(1)],
+      ['board', region(40)],
+    ]);
+    expect(regionsSeen(two, { ...seen, among: new Set(['fan']) })).toEqual([
+      { part: 'fan', name: 'fan', isNow: false, x: 89, y: 0, width: 10, depth: 5 },
+    ]);
+    expect(regionsSeen(two, { ...seen, now: 'board', among: new Set() }).map(({ part }) => part)).toEqual([
+      'board',
+    ]);
+    expect(regionsSeen(two, { ...seen, among: null })).toHaveLength(2);
+
     expect(drawn({ x: 1.234, y: 2, width: 0.01, depth: 3 }, 'top')).toEqual({
       face: 'top',
       x: 1.2,

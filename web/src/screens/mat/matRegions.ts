@@ -1,5 +1,6 @@
 import {
   asSeenFrom,
+  legible,
   partNameOf,
   type Edit,
   type Outline,
@@ -21,18 +22,29 @@ export function regionsNow(parts: readonly Part[], edits: readonly Edit[]): Read
   return regions;
 }
 
-/** The regions as a side shows them, each with its part's name. */
+/** The regions of some parts as a side shows them, each with its name; where two lie on each other, one of them. */
 export const regionsSeen = (
   regions: ReadonlyMap<string, Region>,
-  nameOf: (part: string) => string,
-  face: 'top' | 'bottom',
-  outline: Outline,
-): Omit<WhereRegion, 'isNow'>[] =>
-  [...regions].map(([part, region]) => ({
-    part,
-    name: nameOf(part),
-    ...asSeenFrom(region, face, outline),
-  }));
+  seen: {
+    readonly nameOf: (part: string) => string;
+    readonly face: 'top' | 'bottom';
+    readonly outline: Outline;
+    /** The part at hand: it is always shown. */
+    readonly now: string | null;
+    /** Those of the layer that is looked at; null: all. */
+    readonly among: ReadonlySet<string> | null;
+  },
+): WhereRegion[] =>
+  legible(
+    [...regions]
+      .filter(([part]) => part === seen.now || !seen.among || seen.among.has(part))
+      .map(([part, region]) => ({
+        part,
+        name: seen.nameOf(part),
+        isNow: part === seen.now,
+        ...asSeenFrom(region, seen.face, seen.outline),
+      })),
+  );
 
 export const namesOf =
   (parts: readonly Part[]) =>

@@ -94,4 +94,9 @@ legend {
 .paste :deep(textarea) {
   font-size: 13px;
 }
+@media (max-width: 640px) {
+  .sides.two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -238,4 +238,42 @@ header p {
     max-height: 44vh;
   }
 }
+@media (max-width: 640px) {
+  .maths {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto minmax(0, 1fr) auto;
+  }
+  .rail {
+    grid-row: auto;
+    flex-direction: row;
+    padding: 0;
+    overflow-x: auto;
+  }
+  .rail .here {
+    border-left: 0;
+    box-shadow: inset 0 -4px 0 var(--copper-mat);
+  }
+  .bench {
+    padding: 14px 16px;
+  }
+  .face {
+    grid-column: auto;
+    padding: 14px 16px;
+  }
+}
+@media (max-height: 520px) {
+  .maths {
+    overflow-y: auto;
+  }
+  .maths > * {
+    max-height: none;
+    overflow: visible;
+  }
+  .rail {
+    overflow-x: auto;
+  }
+  .bench > header p {
+    display: none;
+  }
+}
 </style>

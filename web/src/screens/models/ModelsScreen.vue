@@ -123,7 +123,7 @@ function onFieldKey(event: KeyboardEvent): void {
           <strong class="mono">{{ item.code }}</strong>
           <span class="name">{{ item.maker }} {{ item.name }}</span>
           <span>{{ item.form }}</span>
-          <small>{{ knownOf(item) }}</small>
+          <small :title="knownOf(item)">{{ knownOf(item) }}</small>
         </router-link>
       </template>
     </v-virtual-scroll>
@@ -210,6 +210,37 @@ small,
   }
   .model > :nth-child(3) {
     display: none;
+  }
+}
+@media (max-width: 620px) {
+  .models {
+    padding: 14px 16px 0;
+  }
+  header {
+    flex-wrap: wrap;
+    gap: 8px;
+  }
+  .model {
+    grid-template-columns: 90px minmax(0, 1fr);
+    gap: 10px;
+  }
+  .model > :nth-child(4) {
+    display: none;
+  }
+}
+@media (max-height: 520px) {
+  .models {
+    gap: 6px;
+    padding-top: 6px;
+  }
+  h1 {
+    font-size: 24px;
+  }
+  .filters {
+    grid-template-columns: 2fr 1fr 1fr;
+  }
+  .filters > :first-child {
+    grid-column: auto;
   }
 }
 </style>

@@ -185,6 +185,7 @@ small,
   padding-inline: 0 14px;
 }
 .link {
+  white-space: nowrap;
   font-size: 19px;
   text-decoration: underline;
 }

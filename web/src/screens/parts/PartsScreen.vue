@@ -171,4 +171,17 @@ small,
     grid-row: 1 / span 2;
   }
 }
+@media (max-width: 700px) {
+  .parts {
+    grid-template: auto / minmax(0, 1fr);
+    overflow-y: auto;
+  }
+  .find {
+    grid-row: auto;
+    overflow: visible;
+  }
+  .parts > * {
+    overflow: visible;
+  }
+}
 </style>

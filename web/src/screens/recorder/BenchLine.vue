@@ -231,4 +231,23 @@ function onKey(event: KeyboardEvent): void {
   color: var(--ink-soft);
   margin-block: -10px;
 }
+@media (max-width: 620px), (max-height: 520px) {
+  .line-area {
+    padding: 4px 12px 10px;
+  }
+  .reading {
+    max-height: 84px;
+    overflow-y: auto;
+    margin-bottom: 4px;
+  }
+  .field {
+    padding: 8px 10px;
+  }
+}
+@media (max-height: 520px) {
+  .reading {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+  }
+}
 </style>

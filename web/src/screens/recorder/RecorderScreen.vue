@@ -1,9 +1,6 @@
 <script setup lang="ts">
 import {
   matGroups,
-  nearestWords,
-  offerRepeat,
-  readLine,
   screwKind,
   type Entry,
   type MatGroup,
@@ -13,7 +10,7 @@ import {
   partNameOf,
 } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
-import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../kit/EmptyState.vue';
 import ServerState from '../../components/ServerState.vue';
@@ -28,14 +25,14 @@ import { useShop } from '../../stores/shop.ts';
 import { useUnit } from '../../stores/unit.ts';
 import CircleBanner from './CircleBanner.vue';
 import BenchLine from './BenchLine.vue';
-import { completeWord } from './completeWord.ts';
 import EntryStrip from './EntryStrip.vue';
 import LayerStack from './LayerStack.vue';
-import { useTyping } from './useTyping.ts';
+import { useBenchLine } from './useBenchLine.ts';
 import WaysIn, { type WayIn } from './WaysIn.vue';
 import TrayPanel from './TrayPanel.vue';
 import ActButton from '../../kit/ActButton.vue';
 import RecorderWhere from './RecorderWhere.vue';
+import SidePanel from '../../kit/SidePanel.vue';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
@@ -57,46 +54,19 @@ const recording = useRecording(
 );
 const { lines, layers, tray, context } = recording;
 
-const draftKey = `bemtor.draft.${props.unitId}`;
-const text = ref(localStorage.getItem(draftKey) ?? '');
-const selected = ref<string | null>(null);
-const correcting = ref<StripLine | null>(null);
+const line = useBenchLine(props.unitId, recording);
+const { text, reading, completion, selected, correcting } = line;
 const way = ref<WayIn>('line');
 const bench = ref<InstanceType<typeof BenchLine> | null>(null);
+const focusLine = (): void => void nextTick(() => bench.value?.focus());
 
-const typing = useTyping(props.unitId);
-const leftBehind = typing.takeLeft();
 onMounted(async () => {
   await Promise.all([store.load(props.unitId), shop.load()]);
-  for (const line of leftBehind) void typing.whileKept(line, () => recording.keep(line));
+  line.keepLeft();
   if (unit.value) await recording.openFor(props.unitId, unit.value.recording?.id ?? null);
-  await nextTick();
-  bench.value?.focus();
+  focusLine();
 });
-// What is half typed survives a reload too; a correction in progress is not a new line and is not kept.
-watch(text, (value) => correcting.value || localStorage.setItem(draftKey, value));
 
-const readingContext = computed(() =>
-  correcting.value ? recording.contextBefore(correcting.value.id) : context.value,
-);
-const reading = computed(() => readLine(text.value, readingContext.value));
-const completion = computed(() => completeWord(text.value, readingContext.value.lexicon));
-const nearest = computed(
-  () =>
-    new Map(
-      reading.value.unread.map((word) => [word, nearestWords(word, readingContext.value.lexicon)] as const),
-    ),
-);
-/** Offered only where the other side has nothing yet. */
-const offer = computed(() => {
-  const offered = correcting.value ? null : offerRepeat(context.value);
-  if (!offered) return null;
-  const [repeated] = readLine(offered.line, context.value).entries;
-  const part = repeated?.kind === 'undo' ? repeated.part : null;
-  return recording.entries.value.some((entry) => entry.kind === 'undo' && entry.part === part)
-    ? null
-    : offered;
-});
 const namedParts = computed(() => {
   const named = recording.entries.value.flatMap((entry) =>
     'part' in entry && entry.part ? [entry.part] : [],
@@ -118,7 +88,6 @@ const nowKind = computed(() => (context.value.screw ? screwKind(context.value.sc
 const elapsed = computed(() =>
   recording.startedAt.value ? (now.value.getTime() - Date.parse(recording.startedAt.value)) / 1000 : 0,
 );
-const chosen = computed(() => lines.value.find((line) => line.id === selected.value) ?? null);
 const placeholder = computed(() =>
   correcting.value ? '' : lines.value.length === 0 ? 'e.g. base cover: 7 PH0 M2x5' : 'next act',
 );
@@ -130,9 +99,9 @@ const pictureOpen = computed({
 });
 const groups = computed(() => matGroups(lines.value, store.model?.model.form));
 function placeGroup(group: MatGroup, places: readonly Place[]): void {
-  const line = lines.value.find(({ id }) => id === group.line);
+  const of = lines.value.find(({ id }) => id === group.line);
   const points = places.map(({ x, y }, i) => ({ n: i + 1, x, y, face: group.face }));
-  if (line) void recording.place(line, group.entry, points);
+  if (of) void recording.place(of, group.entry, points);
 }
 const scene = computed<BenchScene>(() => ({
   outline: store.model?.model.outlineMm,
@@ -141,93 +110,35 @@ const scene = computed<BenchScene>(() => ({
   off: recording.entries.value.filter(({ kind }) => kind === 'lift').length,
 }));
 
-/** The line in doubt that was entered: it is kept with an answer, or as the note that it is. */
-const asking = ref(false);
-watch(text, () => (asking.value = false));
-
-/** A sure line is kept at once; one in doubt asks first, and `answered` says what it means. */
 async function keep(answered: readonly Entry[] | null = null): Promise<void> {
-  const words = text.value;
-  if (words.trim() === '') return;
-  if (answered === null && reading.value.doubts.length > 0 && !asking.value) {
-    asking.value = true;
-    return;
-  }
-  // A correction in doubt, taken as it is read, still corrects.
-  const taken = reading.value.amends && answered === reading.value.entries ? null : answered;
-  const line = correcting.value;
-  text.value = '';
-  correcting.value = null;
-  selected.value = null;
-  asking.value = false;
+  const keeping = line.keep(answered);
   bench.value?.focus();
-  if (line) await recording.correct(line, words, taken);
-  else await typing.whileKept(words, () => recording.keep(words, taken));
+  await keeping;
 }
-const keepAsNote = () => keep([{ kind: 'note', text: text.value.trim(), at: null, confidence: 1 }]);
-
 const teachFault = ref<string | null>(null);
 async function teach(word: ShopWord): Promise<void> {
   teachFault.value = await shop.teachWord(word);
   if (teachFault.value === null) bench.value?.endTeaching();
 }
 
-function complete(): void {
-  if (completion.value) text.value = `${completion.value.completed} `;
-}
-
 function exchange(word: string, by: string): void {
   text.value = text.value.replace(word, by);
   bench.value?.focus();
 }
-
-async function choose(next: WayIn): Promise<void> {
+function choose(next: WayIn): void {
   way.value = next;
-  await nextTick();
-  bench.value?.focus();
+  focusLine();
 }
-
-function beginCorrection(line: StripLine): void {
+function beginCorrection(of: StripLine): void {
   way.value = 'line';
-  correcting.value = line;
-  selected.value = line.id;
-  text.value = line.text;
-  void nextTick(() => bench.value?.focus());
+  line.correct(of);
+  focusLine();
 }
-
-function leave(): void {
-  if (correcting.value) text.value = '';
-  correcting.value = null;
-  selected.value = null;
-}
-
-function moveSelection(by: number): void {
-  const at = lines.value.findIndex((line) => line.id === selected.value);
-  const next = at === -1 ? lines.value.length - 1 : at + by;
-  selected.value = lines.value[next]?.id ?? null;
-}
-
 /** Keys of the line: with an empty line, arrows walk the strip above it. */
 function onKey(event: KeyboardEvent): void {
-  const line = chosen.value;
-  const acts: Record<string, () => void> = {
-    Escape: leave,
-    ...(text.value === '' && !correcting.value
-      ? { ArrowUp: () => moveSelection(-1), ArrowDown: () => selected.value && moveSelection(1) }
-      : {}),
-    ...(line && !correcting.value && text.value === ''
-      ? {
-          Enter: () => beginCorrection(line),
-          F4: () => (picturing.value = line),
-          Delete: () => void recording.strike(line),
-          Backspace: () => void recording.strike(line),
-        }
-      : {}),
-  };
-  const act = acts[event.key];
-  if (!act) return;
+  if (!line.onKey(event.key, (of) => (picturing.value = of))) return;
   event.preventDefault();
-  act();
+  if (line.correcting.value) focusLine();
 }
 </script>
 
@@ -236,7 +147,7 @@ function onKey(event: KeyboardEvent): void {
     ><ActButton to="/">To the bench</ActButton></EmptyState
   >
   <div v-else class="recorder">
-    <aside class="left mat-bound" aria-label="The device">
+    <SidePanel class="left" name="The device" :below="1000">
       <LayerStack :layers="layers" :part-in-work="context.part" />
       <RecorderWhere
         :groups="groups"
@@ -245,7 +156,7 @@ function onKey(event: KeyboardEvent): void {
         :parts="known"
         @place="placeGroup"
       />
-    </aside>
+    </SidePanel>
     <section class="card middle" aria-label="Recording">
       <h1 class="visually-hidden">Recorder</h1>
       <header>
@@ -300,7 +211,7 @@ function onKey(event: KeyboardEvent): void {
       />
       <p v-if="correcting" class="correcting">
         Correcting <span class="mono">{{ correcting.text }}</span> ·
-        <ActButton quiet key-name="Esc" @click="leave">cancel</ActButton>
+        <ActButton quiet key-name="Esc" @click="line.leave">cancel</ActButton>
       </p>
       <WaysIn :way="way" class="ways" @choose="choose" @review="router.push(`/unit/${unitId}/review`)" />
       <PaletteInput
@@ -323,19 +234,19 @@ function onKey(event: KeyboardEvent): void {
         v-model="text"
         :reading="reading"
         :completion="completion?.phrase ?? null"
-        :nearest="nearest"
-        :offer="offer"
+        :nearest="line.nearest.value"
+        :offer="line.offer.value"
         :correcting="correcting !== null"
-        :asking="asking"
+        :asking="line.asking.value"
         :teach-fault="teachFault"
         :placeholder="placeholder"
         @keep="keep()"
         @answer="keep"
-        @note="keepAsNote"
-        @ask="asking = $event"
+        @note="line.keepAsNote()"
+        @ask="line.ask($event)"
         @teach="teach"
-        @complete="complete"
-        @take="text = `${offer?.line ?? ''} `"
+        @complete="line.complete"
+        @take="text = `${line.offer.value?.line ?? ''} `"
         @exchange="exchange"
         @key="onKey"
       />
@@ -347,9 +258,7 @@ function onKey(event: KeyboardEvent): void {
       :scene="scene"
       @kept="picturing && recording.addPicture(picturing, $event)"
     />
-    <aside class="right mat-bound" aria-label="What came out">
-      <TrayPanel :tray="tray" :now-kind="nowKind" />
-    </aside>
+    <SidePanel class="right" name="What came out"><TrayPanel :tray="tray" :now-kind="nowKind" /></SidePanel>
   </div>
 </template>
 
@@ -360,7 +269,8 @@ function onKey(event: KeyboardEvent): void {
   display: grid;
   grid-template-columns: 258px minmax(0, 1fr) 326px;
 }
-aside {
+.left,
+.right {
   padding: 18px;
   overflow-y: auto;
 }
@@ -402,21 +312,35 @@ time {
 @media (max-width: 1000px) {
   .recorder {
     grid-template-columns: minmax(0, 1fr) 250px;
+    grid-template-rows: minmax(0, 1fr) auto;
   }
-  .left {
-    display: none;
+  .middle {
+    grid-row: 1;
+  }
+  .right {
+    grid-row: 1 / span 2;
+    grid-column: 2;
   }
   .right :deep(.cells) {
     grid-template-columns: 1fr;
   }
 }
-@media (max-width: 700px) {
+@media (max-width: 620px), (max-height: 520px) {
   .recorder {
-    grid-template-columns: 1fr;
-    grid-template-rows: minmax(0, 1fr) auto;
+    grid-template-columns: auto 1fr;
   }
-  .right {
-    max-height: 30vh;
+  .middle {
+    grid-column: 1 / -1;
+  }
+  header {
+    gap: 4px 14px;
+    flex-wrap: wrap;
+    padding-inline: 14px;
+  }
+}
+@media (max-height: 520px) {
+  header {
+    display: none;
   }
 }
 </style>

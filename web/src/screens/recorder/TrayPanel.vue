@@ -75,6 +75,7 @@ const mostApartMm = computed(() => Math.max(...alike.value.map(({ apartMm }) => 
 }
 .weigh {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   min-width: 0;
   padding: 0;
 }

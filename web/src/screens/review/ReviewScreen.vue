@@ -17,6 +17,8 @@ import ActButton from '../../kit/ActButton.vue';
 import type { Command } from '../../kit/commands.ts';
 import CommandButton from '../../kit/CommandButton.vue';
 import { useCommands } from '../../kit/useCommands.ts';
+import ReviewActs from './ReviewActs.vue';
+import SidePanel from '../../kit/SidePanel.vue';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
@@ -212,7 +214,8 @@ const whyNotPublish = computed(() => {
         <EditKeys :commands="edits" />
       </template>
     </section>
-    <ReviewSide :review="review" :line-text="lineText" :command="command" />
+    <SidePanel class="side" name="Summary" :below="820"><ReviewSide :review="review" /></SidePanel>
+    <ReviewActs class="acts mat-bound" :review="review" :line-text="lineText" :command="command" />
     <EditDialog
       v-if="editing.row.value && editing.ask.value"
       v-model="asking"
@@ -231,6 +234,11 @@ const whyNotPublish = computed(() => {
   min-height: 0;
   display: grid;
   grid-template-columns: minmax(0, 1fr) 326px;
+  grid-template-rows: minmax(0, 1fr) auto;
+}
+.side {
+  min-height: 0;
+  overflow-y: auto;
 }
 .working {
   width: min(560px, 100% - 48px);
@@ -241,6 +249,7 @@ const whyNotPublish = computed(() => {
   color: var(--soft-on-mat);
 }
 .sheet {
+  grid-row: 1 / span 2;
   display: flex;
   flex-direction: column;
   min-height: 0;
@@ -277,10 +286,27 @@ h1 {
   font-size: 13px;
   line-height: 1.45;
 }
-@media (max-width: 820px) {
+@media (max-width: 820px), (max-height: 520px) {
   .review {
-    grid-template-columns: 1fr;
-    grid-template-rows: minmax(0, 1fr) auto;
+    grid-template-columns: auto minmax(0, 1fr);
+  }
+  .sheet {
+    grid-row: 1;
+    grid-column: 1 / -1;
+  }
+  header {
+    flex-wrap: wrap;
+    padding: 10px 16px 4px;
+  }
+  h1 {
+    font-size: 24px;
+    flex-basis: 100%;
+  }
+}
+@media (max-height: 520px) {
+  .sheet > :deep([role='toolbar']) {
+    flex-wrap: nowrap;
+    overflow-x: auto;
   }
 }
 </style>

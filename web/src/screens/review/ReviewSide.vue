@@ -1,22 +1,15 @@
 <script setup lang="ts">
-import { basisWords, lowerName, partNameOf, sentence } from '@bemtor/core';
+import { basisWords, sentence } from '@bemtor/core';
 import { computed } from 'vue';
-import { dayAndTime } from '../../composables/format.ts';
 import { editWords } from './editing.ts';
 import { countBases } from './reviewRows.ts';
 import RevisionList from './RevisionList.vue';
 import type { Review } from './useReview.ts';
 import ActButton from '../../kit/ActButton.vue';
-import type { Command } from '../../kit/commands.ts';
-import CommandButton from '../../kit/CommandButton.vue';
 import TileButton from '../../kit/TileButton.vue';
 
-/** Beside the acts: what there is in figures, what does not agree, what was edited, and the publishing. */
-const props = defineProps<{
-  review: Review;
-  lineText: (id: string) => string;
-  command: (id: string) => Command;
-}>();
+/** Beside the acts: what there is in figures, what does not agree, and what was edited. */
+const props = defineProps<{ review: Review }>();
 
 const review = props.review;
 const document = computed(() => review.document.value);
@@ -34,34 +27,10 @@ const edits = computed(() =>
     ? review.recording.edits.value.map(({ id, edit }) => ({ id, words: editWords(document.value!, edit) }))
     : [],
 );
-const lost = computed(() => review.lost.value.map((part) => lowerName(partNameOf(part))).join(', '));
 </script>
 
 <template>
-  <aside v-if="document" class="mat-bound side" aria-label="Summary">
-    <p
-      v-if="review.told.value"
-      :class="review.told.value.kind === 'done' ? 'told' : 'stop'"
-      role="status"
-      data-testid="told"
-    >
-      {{ review.told.value.text }}
-    </p>
-    <CommandButton :command="command('unpublish')" data-testid="unpublish" />
-    <div v-if="review.cycle.value" class="stop" role="alert" data-testid="circle">
-      <p>A circle: {{ review.cycle.value.words }}</p>
-      <p v-if="review.cycle.value.lines.length > 0">
-        From the lines: {{ review.cycle.value.lines.map((id) => `“${lineText(id)}”`).join(', ') }}.
-      </p>
-      <CommandButton :command="command('mend')" data-testid="mend" />
-      <p>Thinnest ground: {{ review.cycle.value.weakestWords }} ({{ review.cycle.value.weakest.basis }}).</p>
-      <v-text-field
-        v-model="review.leftWhy.value"
-        :label="`Why ${lost} may stay out of reach`"
-        maxlength="200"
-        data-testid="left-why"
-      />
-    </div>
+  <div v-if="document" class="side">
     <dl class="figures">
       <div>
         <dd class="figure">{{ document.actions.length }}</dd>
@@ -147,31 +116,15 @@ const lost = computed(() => review.lost.value.map((part) => lowerName(partNameOf
         @tell="review.tellRevision"
       />
     </template>
-    <div class="acts">
-      <p v-if="review.published.value" class="soft">
-        Revision {{ review.published.value.number }} stands since
-        {{ dayAndTime(review.published.value.publishedAt) }}. {{ review.published.value.note }}
-      </p>
-      <p v-if="review.waiting.value" class="soft">Some lines still wait for the server.</p>
-      <CommandButton primary :command="command('publish')" data-testid="publish" />
-      <CommandButton :command="command('route')" />
-      <CommandButton :command="command('save')" />
-    </div>
-  </aside>
+  </div>
 </template>
 
 <style scoped>
 .side {
   padding: 22px 20px;
-  overflow-y: auto;
   display: flex;
   flex-direction: column;
   gap: 16px;
-}
-.told {
-  border: 2px solid var(--copper-mat);
-  border-radius: var(--radius);
-  padding: 10px 14px;
 }
 .stop {
   display: grid;
@@ -215,15 +168,7 @@ small {
   border-color: var(--copper-mat);
   color: var(--copper-mat);
 }
-.acts {
-  margin-top: auto;
-  display: grid;
-  gap: 12px;
-}
 @media (max-width: 820px) {
-  .side {
-    max-height: 45vh;
-  }
   .bases {
     display: flex;
     gap: 6px 26px;

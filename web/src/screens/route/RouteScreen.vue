@@ -380,7 +380,7 @@ const whyNoStart = computed(() =>
 .planning {
   margin-top: 24px;
 }
-@media (max-width: 900px) {
+@media (max-width: 900px), (max-height: 520px) {
   .route {
     grid-template-columns: 1fr;
     grid-template-rows: auto auto;

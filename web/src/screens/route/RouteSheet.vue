@@ -238,18 +238,21 @@ h2.label {
 .start {
   margin: 12px 22px 20px;
 }
-@media (max-width: 900px) {
+@media (max-width: 900px), (max-height: 520px) {
   /* One page to scroll; the button stays in view. */
   .sheet {
     min-height: max-content;
+    padding-bottom: 90px;
   }
   .scroll {
     flex: none;
     overflow: visible;
   }
   .start {
-    position: sticky;
-    bottom: 12px;
+    position: fixed;
+    right: 0;
+    bottom: 0;
+    z-index: 2;
   }
 }
 </style>

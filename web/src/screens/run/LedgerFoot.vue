@@ -51,7 +51,7 @@ watch(
 </script>
 
 <template>
-  <footer ref="cellsShown" class="foot mat-bound" aria-label="Screw ledger" tabindex="0">
+  <div ref="cellsShown" class="foot" role="group" aria-label="Screw ledger" tabindex="0">
     <TrayCellCard
       v-for="{ cell, figure, note } in cells"
       :key="cell.letter"
@@ -62,7 +62,7 @@ watch(
       :now="cell.kind === nowKind"
     />
     <p v-if="fewest" class="fewest">{{ fewest }}</p>
-  </footer>
+  </div>
 </template>
 
 <style scoped>
@@ -82,5 +82,11 @@ watch(
 }
 .cell {
   flex: 0 0 168px;
+}
+@media (max-width: 620px), (max-height: 520px) {
+  .foot {
+    flex-wrap: wrap;
+    padding-inline: 0;
+  }
 }
 </style>

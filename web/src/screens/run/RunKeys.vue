@@ -49,4 +49,32 @@ const unfolded = ref(false);
     min-height: 64px;
   }
 }
+@media (max-width: 620px), (max-height: 520px) {
+  .keys {
+    gap: 0 8px;
+    padding: 4px 16px;
+  }
+  .next {
+    flex: 1 0 auto;
+    min-height: var(--touch);
+  }
+  .keys :deep(.bar) {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    flex: 1 1 0;
+    min-width: 0;
+  }
+  .keys :deep(.bar > *) {
+    flex: none;
+  }
+  .more {
+    flex: 1 0 100% !important;
+  }
+}
+@media (max-width: 480px) {
+  .next {
+    flex: 1 0 100%;
+    min-height: 64px;
+  }
+}
 </style>

@@ -27,7 +27,7 @@ const then = computed(() => props.view.steps.slice(props.view.progress.at + 1, p
 </script>
 
 <template>
-  <aside class="side mat-bound" aria-label="Where you are">
+  <div class="side">
     <h2 class="label">Where you are</h2>
     <DescentProfile
       v-if="started"
@@ -61,7 +61,7 @@ const then = computed(() => props.view.steps.slice(props.view.progress.at + 1, p
       <p class="figure" role="timer">{{ clock(seconds) }}</p>
       <small>planned {{ clock(started?.plannedSeconds ?? 0) }}</small>
     </div>
-  </aside>
+  </div>
 </template>
 
 <style scoped>
@@ -70,7 +70,6 @@ const then = computed(() => props.view.steps.slice(props.view.progress.at + 1, p
   display: flex;
   flex-direction: column;
   gap: 10px;
-  overflow-y: auto;
 }
 ol {
   display: grid;

@@ -39,6 +39,7 @@ import { useTypedNumber } from './useTypedNumber.ts';
 import ActButton from '../../kit/ActButton.vue';
 import { usePutPoints } from './usePutPoints.ts';
 import { useReadAloud } from './useReadAloud.ts';
+import SidePanel from '../../kit/SidePanel.vue';
 
 const props = defineProps<{ unitId: string }>();
 const router = useRouter();
@@ -293,15 +294,16 @@ function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'):
         <RunKeys :commands="table.commands.value" />
       </template>
     </section>
-    <RunMap class="map" :view="view" :seconds="seconds" :differences="differences" @agree="run.agree" />
-    <LedgerFoot
-      v-if="view.ledger.cells.length > 0"
-      class="ledger"
-      :ledger="view.ledger"
-      :step="step"
-      :names="names"
-      :up="up"
-    />
+    <div class="beside">
+      <SidePanel name="Where you are">
+        <RunMap :view="view" :seconds="seconds" :differences="differences" @agree="run.agree" />
+      </SidePanel>
+    </div>
+    <div v-if="view.ledger.cells.length > 0" class="ledger">
+      <SidePanel name="Tray">
+        <LedgerFoot :ledger="view.ledger" :step="step" :names="names" :up="up" />
+      </SidePanel>
+    </div>
     <WordsDialog
       v-model="noteOpen"
       :question="`Note on “${about.title}”`"
@@ -356,6 +358,12 @@ function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'):
 }
 .ledger {
   grid-column: 1 / -1;
+  min-width: 0;
+}
+.beside {
+  display: grid;
+  min-height: 0;
+  overflow-y: auto;
 }
 .told,
 .away {
@@ -368,6 +376,18 @@ function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'):
   .run {
     grid-template-columns: 1fr;
     grid-template-rows: minmax(0, 1fr) auto auto;
+  }
+}
+@media (max-width: 620px), (max-height: 520px) {
+  .run {
+    grid-template-columns: auto 1fr;
+    grid-template-rows: minmax(0, 1fr) auto;
+  }
+  .main {
+    grid-column: 1 / -1;
+  }
+  .ledger {
+    grid-column: auto;
   }
 }
 </style>

@@ -288,4 +288,33 @@ h1 {
     font-size: 54px;
   }
 }
+@media (max-width: 620px), (max-height: 520px) {
+  .step {
+    gap: 10px;
+    padding: 10px 16px 4px;
+  }
+  .place {
+    font-size: 20px;
+    margin-bottom: -4px;
+  }
+  .tool {
+    font-size: 18px;
+    padding: 1px 8px;
+  }
+  h1 {
+    font-size: 34px;
+  }
+  .detail,
+  .caution {
+    font-size: 18px;
+  }
+}
+@media (max-height: 520px) {
+  .body.split {
+    grid-template-columns: minmax(200px, 1fr) 1fr;
+  }
+  .picture {
+    height: 170px;
+  }
+}
 </style>

@@ -130,4 +130,23 @@ const place = computed(() => {
     font-size: 140px;
   }
 }
+@media (max-width: 620px), (max-height: 520px) {
+  .count,
+  .placed {
+    flex-direction: row;
+    flex-wrap: wrap;
+    gap: 6px 18px;
+    align-items: center;
+  }
+  .big,
+  .placed .big {
+    font-size: 64px;
+  }
+  .big small {
+    font-size: 34px;
+  }
+  .kind {
+    font-size: 22px;
+  }
+}
 </style>

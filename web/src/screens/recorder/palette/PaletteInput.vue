@@ -217,7 +217,7 @@ const is = (kind: Screw): boolean => screwKind(kind) === screwKind(chosenKind.va
 }
 .row.counts {
   display: grid;
-  grid-template-columns: repeat(12, minmax(0, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(var(--touch), 1fr));
   gap: 6px;
 }
 .row.head {
