@@ -123,7 +123,7 @@ test('board on the all-in-one: firmware first, parts that move over, compound, l
     'Move over: heatsink',
     'Move over: memory',
     'New system board in',
-    'Clean both faces, new compound',
+    'Clean both faces, new thermal paste',
     'Heatsink on',
     'Look: cables routed as noted',
     'Look: every lock closed',

@@ -105,7 +105,7 @@ test('a model made from nothing with options and measures, recorded, published, 
   await expect(page.getByRole('heading', { name: 'Revision 2, 6 steps' })).toBeVisible();
   await expect(page.getByTestId('change').filter({ hasText: 'New: Fan off' })).toBeVisible();
   await page.keyboard.press('2');
-  await expect(page.getByTestId('comparison')).toContainText('Base cover: 5 screws out');
+  await expect(page.getByTestId('comparison')).toContainText('Base cover: remove 5 screws');
   await page.keyboard.press('3');
   await expect(page.getByRole('link', { name: 'SK-0430' })).toBeVisible();
 

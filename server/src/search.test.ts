@@ -41,7 +41,7 @@ describe('search', () => {
       true,
     );
     const steps = (await search('battery bracket screws')).filter(({ kind }) => kind === 'step');
-    expect(steps[0]).toMatchObject({ title: 'Battery bracket: 2 screws out', revision: 1 });
+    expect(steps[0]).toMatchObject({ title: 'Battery bracket: remove 2 screws', revision: 1 });
     expect(ofKind(await search('puncture'), 'step').some((title) => title.startsWith('Caution: '))).toBe(
       true,
     );

@@ -35,7 +35,7 @@ test('what all have, what only one has, which counts are disputed, what stands e
     { acts: 6, alone: 1, moved: 1 },
   ]);
   expect(acts.filter(({ isDisputed }) => isDisputed).map(({ words }) => words)).toEqual([
-    'Base cover: 5 screws out',
+    'Base cover: remove 5 screws',
   ]);
   expect(acts[0]!.in.map((seen) => seen?.count)).toEqual([5, 7]);
   expect(acts.filter((act) => act.in[1]?.isMoved).map(({ words }) => words)).toEqual(['Speaker off']);

@@ -183,7 +183,7 @@ describe('a document edited by hand', () => {
     expect(words).toEqual(
       expect.arrayContaining([
         expect.stringMatching(/^step: gone: SIM tray off/i),
-        expect.stringMatching(/^count: Base cover: \d+ screws out.*: count 8, was \d+$/),
+        expect.stringMatching(/^count: Base cover: remove \d+ screws.*: count 8, was \d+$/),
         expect.stringMatching(/^order: moved: Unplug fan/),
         expect.stringMatching(/^need: “Slide memory.*” after “Unplug fan.*” \(pinned\)$/),
       ]),

@@ -48,7 +48,7 @@ export function pickList(
       : [];
   });
   const compound = steps.some((step) => step.id.startsWith('renew:'))
-    ? [{ name: 'Thermal compound, wipes', number: '', why: 'consumable' }]
+    ? [{ name: 'Thermal paste, wipes', number: '', why: 'consumable' }]
     : [];
   return {
     tools: [...uses].map(([tool, count]) => ({ tool, uses: count })),

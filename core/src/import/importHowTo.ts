@@ -82,7 +82,8 @@ function stepOf(node: Node, n: number): StepRecord {
     cautions: inner.filter((one) => isA(one, 'HowToTip')).map((one) => words(one['text'])),
   };
 }
-const ownTitle = / out$| off$|^Unplug |^Free the |: peel |: free the |: loosen |^Peel |^Slide /;
+const ownTitle =
+  / out$| off$|: remove (?:\d+|the) (?:screw|standoff)s?$|^Unplug |^Free the |: peel |: free the |: loosen |^Peel |^Slide /;
 
 function modelIn(howTo: Node): Partial<Model> {
   const about = listOf(howTo['about']).find(isNode);

@@ -61,7 +61,7 @@ export function importMarkdown(
   return success({ title, lines: importSteps(steps, context), notes });
 }
 
-/** `**Base cover: 3 screws out**, rear edge (T5; 3 × T5 M2 × 4, cell A)`: title, place, tool and screws. */
+/** `**Base cover: remove 3 screws**, rear edge (T5; 3 × T5 M2 × 4, cell A)`: title, place, tool and screws. */
 function itemOf(text: string): Omit<StepRecord, 'at'> {
   const own = /^\*\*(.+)\*\*(?:, (.*?))?(?: \(([^()]*)\))?$/.exec(text);
   if (!own) return { title: unmarked(text).trim() };

@@ -122,10 +122,11 @@ function jointOf(words: string): { joint: EntryJoint['type']; count?: number } |
 /** The titles of our own guides, read back. */
 const titles: readonly (readonly [RegExp, (found: RegExpExecArray) => Told | null])[] = [
   [
-    /^(.+): (\d+)? ?(screw|standoff)s? out$/,
-    ([, part = '', count, noun]) => ({
-      ...{ verb: 'unscrew', part, joint: noun === 'standoff' ? 'standoffs' : 'screws' },
-      ...(count ? { count: Number(count) } : {}),
+    // As guides say it now, and as those of earlier versions do.
+    /^(.+): (?:remove (?:(\d+)|the) (screw|standoff)s?|(\d+)? ?(screw|standoff)s? out)$/,
+    ([, part = '', now, nounNow, before, nounBefore]) => ({
+      ...{ verb: 'unscrew', part, joint: (nounNow ?? nounBefore) === 'standoff' ? 'standoffs' : 'screws' },
+      ...(now || before ? { count: Number(now ?? before) } : {}),
     }),
   ],
   [

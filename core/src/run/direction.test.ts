@@ -97,7 +97,7 @@ describe('words with a direction', () => {
   ])('%s', (down, up) => expect(textFor(down, 'up')).toBe(up));
 
   test.each([
-    ['Twist a little; back on: clean both faces, new compound', 'Twist a little'],
+    ['Twist a little; back on: clean both faces, new thermal paste', 'Twist a little'],
     ['Tape over it goes back on', ''],
     ['Match layout, backlight and frame before fitting', ''],
     [

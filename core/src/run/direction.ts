@@ -20,7 +20,7 @@ export const turned: readonly (readonly [down: RegExp, up: string])[] = [
 
 /** Said of the way up, whatever else the words are. */
 const onlyUp =
-  /\b(?:way back|(?:goes?|go|put|back) (?:back )?(?:on|in)\b(?! itself)|back (?:on|in)|refit(?:ted|ting)?|reassembl\w+|when closing|tighten\w*|press(?:ed)? (?:in|to|home|until|down)|plug(?:ged)? (?:back )?in|before fitting|new (?:one|compound|pads?|tape|adhesive)\b)/i;
+  /\b(?:way back|(?:goes?|go|put|back) (?:back )?(?:on|in)\b(?! itself)|back (?:on|in)|refit(?:ted|ting)?|reassembl\w+|when closing|tighten\w*|press(?:ed)? (?:in|to|home|until|down)|plug(?:ged)? (?:back )?in|before fitting|new (?:one|compound|(?:thermal )?paste|pads?|tape|adhesive)\b)/i;
 /** Undoing, and what only undoing makes happen. */
 const onlyDown =
   /\b(?:pull\w*|peel\w*|pry\w*|prying|unplug\w*|unscrew\w*|undo\w*|loosen\w*|remov\w+|lift\w*|twist\w*|ris(?:es|ing)|take (?:it )?(?:off|out|apart)|comes? (?:off|out|up|free)|break the|free the|crackl\w+|letting go|does not come|last screw goes|warm|heat|antistatic bag|stays? behind|screw is left|is out|swing it (?:open|down)|before any other)\b/i;

@@ -61,7 +61,7 @@ describe('a job', () => {
     const place = (title: string) => titles.findIndex((candidate) => candidate.startsWith(title));
     const order = [
       'Swap the heatsink',
-      'Clean both faces, new compound',
+      'Clean both faces, new thermal paste',
       'New heatsink in',
       'Heatsink: tighten 4 screws',
       'Plug in battery',

@@ -20,7 +20,7 @@ describe('leftover screws', () => {
     const { places, swaps } = explainLeftovers(view.sequence, view.ledger, [{ screw: row.screw, count: 1 }]);
     expect(places[0]).toMatchObject({ row: { joint: 'j-battery-screws' } });
     expect(places[0]?.reason).toBe('the same kind, E; 1 of 4 is not back at the battery');
-    expect(places[0]?.reopen.at(-1)).toMatch(/^Battery: 4 screws out/);
+    expect(places[0]?.reopen.at(-1)).toMatch(/^Battery: remove 4 screws/);
     expect(places.every((place, i) => i === 0 || place.score <= places[i - 1]!.score)).toBe(true);
     expect(swaps).toEqual([]);
   });

@@ -164,9 +164,9 @@ function backStep(
 
 function compoundStep(index: SequenceIndex, action: Action, returns: readonly Action[]): RunStep {
   const pads = returns.some((other) => index.part.get(other.part)?.kind === 'pad');
-  return plainStep(`renew:${action.id}`, 'back', 'Clean both faces, new compound', {
+  return plainStep(`renew:${action.id}`, 'back', 'Clean both faces, new thermal paste', {
     detail: `${partName(index, action.part)}: every chip, every time${pads ? '; new pads too' : '; pads where there were pads'}`,
-    cautions: ['Solvent and compound: gloves, fresh air'],
+    cautions: ['Solvent and thermal paste: gloves, fresh air'],
     seconds: compoundSeconds,
   });
 }

@@ -127,7 +127,7 @@ export function actionTitle(index: SequenceIndex, action: Action): string {
   const count = joint?.count ?? null;
   switch (action.verb) {
     case 'unscrew':
-      return `${name}: ${count ?? ''} ${screwNoun(joint, count)} out`.replace(/ {2,}/g, ' ');
+      return `${name}: remove ${count ?? 'the'} ${screwNoun(joint, count)}`;
     case 'loosen':
       return `${name}: loosen ${count ?? 'the'} ${joint?.screw?.captive ? 'captive ' : ''}${screwNoun(joint, count)}`;
     case 'unplug':

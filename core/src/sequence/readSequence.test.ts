@@ -246,7 +246,7 @@ describe('words', () => {
       const action = index.action.get(id);
       return action ? actionWords(index, action) : null;
     };
-    expect(words('unscrew-base-cover-2')).toBe('Base cover: 6 screws out, rim and middle');
+    expect(words('unscrew-base-cover-2')).toBe('Base cover: remove 6 screws, rim and middle');
     expect(words('loosen-base-cover')).toBe('Base cover: loosen 2 captive screws, rear corners');
     expect(words('unplug-battery')).toBe('Unplug battery, middle of the board');
     expect(words('unlock-usb-board')).toBe('Free the USB board ribbon');

@@ -19,11 +19,11 @@ export const heatsinkCompound: ReviewRule = {
         {
           place: action.id,
           where: actionWords(index, action),
-          reason: `nothing says that the ${nameIn(index, action.part)} goes back with new compound`,
+          reason: `nothing says that the ${nameIn(index, action.part)} goes back with new thermal paste`,
           remedy: change('say so', (document) =>
             withAction(document, action.id, (one) => ({
               ...one,
-              note: [one.note, 'Back on: clean both faces, new compound'].filter(Boolean).join('. '),
+              note: [one.note, 'Back on: clean both faces, new thermal paste'].filter(Boolean).join('. '),
             })),
           ),
         },

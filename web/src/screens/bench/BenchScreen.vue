@@ -53,7 +53,7 @@ const { commands, command } = useCommands(() => [
   {
     id: 'go-on',
     keys: ['Enter', ' '],
-    words: isLeft.value ? 'take it in again' : 'go on with it',
+    words: isLeft.value ? 'take it in again' : 'continue with it',
     when: current.value !== undefined,
     run: openNext,
   },

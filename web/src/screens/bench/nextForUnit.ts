@@ -19,7 +19,7 @@ export function nextForUnit({ model, recording, job, complaint, intake }: UnitSu
     if (job.phase === 'close')
       return { waits: 'All steps done; the ledger waits', act: 'Close', screen: 'run', share: 1 };
     if (job.pausedSince)
-      return { waits: `Set aside: ${job.pauseReason ?? ''}`, act: 'Go on', screen: 'run', share };
+      return { waits: `Set aside: ${job.pauseReason ?? ''}`, act: 'Continue', screen: 'run', share };
     if (job.phase === 'not-started')
       return { waits: 'Job opened', act: 'Start', screen: 'route', share: null };
     return {

@@ -143,7 +143,7 @@ const { command } = useCommands(() => [
           @leave="incoming.leaveOut"
         />
         <p v-else class="whole">
-          {{ sequence?.actions.length }} acts on {{ sequence?.parts.length }} parts, all of it as it
+          {{ sequence?.actions.length }} steps on {{ sequence?.parts.length }} parts, all of it as it
           stands<template v-if="picturesIn > 0"
             >, with {{ picturesIn }} {{ picturesIn === 1 ? 'photo' : 'photos' }}</template
           >.
@@ -153,7 +153,7 @@ const { command } = useCommands(() => [
     <aside v-if="read" class="mat-bound side" aria-label="What becomes of it">
       <h2>What becomes of it</h2>
       <p data-testid="import-sum">
-        {{ sequence?.actions.length ?? 0 }} acts, {{ sequence?.parts.length ?? 0 }} parts,
+        {{ sequence?.actions.length ?? 0 }} steps, {{ sequence?.parts.length ?? 0 }} parts,
         {{ screwsIn }} screws<template v-if="problems.length > 0"
           >; <b>{{ problems.length }} {{ problems.length === 1 ? 'line' : 'lines' }} to look at</b></template
         >

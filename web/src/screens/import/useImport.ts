@@ -165,7 +165,7 @@ export function useImport(models: () => readonly ModelSummary[]) {
     if (read.value?.kind === 'lines' && deriving.value) return 'Working out what must come before what …';
     if (read.value?.kind === 'lines' && made.value?.made.ok === false)
       return `${made.value.made.fault.where}: ${made.value.made.fault.what}`;
-    if (!sequence.value || sequence.value.actions.length === 0) return 'No act is understood yet';
+    if (!sequence.value || sequence.value.actions.length === 0) return 'No step is understood yet';
     if (!model.value) return 'Name the model: maker, name and code';
     if (lost.value.length > 0) return `No order reaches ${lost.value.join(', ')}`;
     return null;

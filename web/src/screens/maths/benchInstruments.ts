@@ -233,11 +233,11 @@ export const benchInstruments: readonly Instrument[] = [
   },
   {
     id: 'compound',
-    title: 'Compound',
+    title: 'Thermal paste',
     about: 'Volume for a die, and what a tube gives.',
     fields: [
       { key: 'areaMm2', label: 'Die', kind: 'area' },
-      { key: 'bondLineMm', label: 'Bond line', kind: 'length' },
+      { key: 'bondLineMm', label: 'Layer thickness', kind: 'length' },
       { key: 'tubeG', label: 'Tube', kind: 'mass' },
       { key: 'density', label: 'Density, g/cm³', kind: 'number' },
     ],
@@ -268,7 +268,7 @@ export const benchInstruments: readonly Instrument[] = [
   {
     id: 'heat',
     title: 'Heat path',
-    about: 'Before and after new compound.',
+    about: 'Before and after new thermal paste.',
     fields: [
       { key: 'hotC', label: 'Hot, before', kind: 'temperature' },
       { key: 'roomC', label: 'Room', kind: 'temperature' },
@@ -308,7 +308,7 @@ export const benchInstruments: readonly Instrument[] = [
   },
   {
     id: 'strap',
-    title: 'Strap test',
+    title: 'Wrist-strap test',
     about: 'Wearer, strap and lead together.',
     fields: [{ key: 'pathMOhm', label: 'Whole path', kind: 'resistance' }],
     read: (values) => {

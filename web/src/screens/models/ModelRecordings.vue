@@ -107,7 +107,7 @@ const sayOf = (act: SeenAct | null, isDisputed: boolean): string =>
     <p v-if="fault" class="stop" role="alert">{{ fault }}</p>
     <template v-if="compared">
       <p>
-        {{ compared.common }} of {{ compared.acts.length }} acts are in all of them. A number is the act’s
+        {{ compared.common }} of {{ compared.acts.length }} steps are in all of them. A number is the act’s
         place in its recording; ⇅ marks one that stands elsewhere than in the first.
       </p>
       <v-table class="table" data-testid="comparison">
@@ -117,7 +117,7 @@ const sayOf = (act: SeenAct | null, isDisputed: boolean): string =>
             <th v-for="({ summary, by, seconds }, i) in columns" :key="summary.id" scope="col">
               {{ summary.unitLabel }}, {{ by }}
               <small
-                >{{ summary.lines }} lines in {{ duration(seconds) }}; {{ compared.of[i]?.acts }} acts,
+                >{{ summary.lines }} lines in {{ duration(seconds) }}; {{ compared.of[i]?.acts }} steps,
                 {{ compared.of[i]?.alone }} only here, {{ compared.of[i]?.moved }} elsewhere</small
               >
             </th>

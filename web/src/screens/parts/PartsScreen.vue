@@ -47,7 +47,7 @@ function onKey(event: KeyboardEvent): void {
 }
 const nearness = (score: number): string => {
   if (score >= 1) return 'the same';
-  return score >= 0.95 ? 'begins so' : 'alike';
+  return score >= 0.95 ? 'begins so' : 'similar';
 };
 const focusField = (): void => {
   field.value?.focus();

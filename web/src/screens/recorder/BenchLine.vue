@@ -90,13 +90,13 @@ function onKey(event: KeyboardEvent): void {
         <KeyHint name="Tab" /> {{ offer.words }}
       </TileButton>
       <span v-if="reading.amends" class="chip amends">{{
-        reading.amends === 'strike' ? 'strikes the last line' : 'puts the last act right'
+        reading.amends === 'strike' ? 'strikes the last line' : 'puts the last step right'
       }}</span>
       <ReadingChips :entries="reading.entries" />
       <template v-for="(word, i) in reading.unread" :key="`u${i}`">
         <TileButton
           class="chip unread"
-          title="Not understood; it is kept with the line. Teach it."
+          title="Not understood; it is saved with the line. Teach it."
           :aria-label="`Teach the word ${word}`"
           :disabled="!/\p{L}/u.test(word)"
           :data-testid="`unread-${i}`"

@@ -80,14 +80,14 @@ onBeforeUnmount(() => observer.disconnect());
         <span class="words" :class="{ aside: entry.kind === 'note' || entry.kind === 'blocked' }">{{
           entryWords(entry)
         }}</span>
-        <span v-if="i === 0 && line.state === 'waiting'" class="state">waiting for the server</span>
+        <span v-if="i === 0 && line.state === 'waiting'" class="state">not saved yet</span>
         <span v-if="i === 0 && line.earlier.length > 0" class="state" :title="line.earlier.join(' → ')"
           >corrected</span
         >
         <span class="letter">{{ line.struck ? '' : letterOf(entry) }}</span>
       </div>
       <p v-if="line.refused" class="stop">
-        Not kept: {{ line.refused }}
+        Not saved: {{ line.refused }}
         <ActButton quiet @click.stop="$emit('retry', line)">Send again</ActButton>
         <ActButton quiet @click.stop="$emit('discard', line)">Drop it</ActButton>
       </p>

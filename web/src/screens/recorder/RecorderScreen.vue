@@ -89,7 +89,7 @@ const elapsed = computed(() =>
   recording.startedAt.value ? (now.value.getTime() - Date.parse(recording.startedAt.value)) / 1000 : 0,
 );
 const placeholder = computed(() =>
-  correcting.value ? '' : lines.value.length === 0 ? 'e.g. base cover: 7 PH0 M2x5' : 'next act',
+  correcting.value ? '' : lines.value.length === 0 ? 'e.g. base cover: 7 PH0 M2x5' : 'next step',
 );
 
 const picturing = ref<StripLine | null>(null);
@@ -194,7 +194,7 @@ function onKey(event: KeyboardEvent): void {
       <EmptyState
         v-if="lines.length === 0 && unit"
         title="Say what comes off, as it comes off"
-        text="One short line per act. Screws: how many, recess, thread and length. Connectors: what, and how they open. First of all: what is missing on arrival."
+        text="One short line per step. Screws: how many, recess, thread and length. Connectors: what, and how they open. First of all: what is missing on arrival."
       />
       <EntryStrip
         v-else

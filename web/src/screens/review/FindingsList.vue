@@ -42,7 +42,7 @@ useCommands(() => [
   {
     id: 'stands',
     keys: ['s'],
-    words: 'the finding may stand',
+    words: 'ignore the finding',
     when: current.value?.choice === 'open',
     run: () => current.value && stands(current.value.finding),
   },
@@ -79,11 +79,11 @@ useCommands(() => [
             <KeyHint :class="{ unseen: i !== at }" name="A" /> {{ finding.remedy.words }}
           </ActButton>
           <ActButton quiet @click="stands(finding)">
-            <KeyHint :class="{ unseen: i !== at }" name="S" /> may stand
+            <KeyHint :class="{ unseen: i !== at }" name="S" /> ignore
           </ActButton>
         </template>
         <template v-else>
-          <span>{{ choice === 'remedy' ? 'mended' : 'may stand' }}</span>
+          <span>{{ choice === 'remedy' ? 'mended' : 'ignored' }}</span>
           <ActButton quiet @click="open(finding)">
             <KeyHint :class="{ unseen: i !== at }" name="U" /> undo
           </ActButton>

@@ -55,7 +55,7 @@ const heading = computed(() => {
       ? `From revision ${older.value.number} to ${published.value?.number}`
       : `Since revision ${published.value?.number}`;
   if (older.value) return `Revision ${older.value.number}, as it was`;
-  return derived.value ? 'What must come before what' : `Revision ${published.value?.number}`;
+  return derived.value ? 'Order and reasons' : `Revision ${published.value?.number}`;
 });
 const json = computed(() => JSON.stringify(older.value?.document ?? document.value ?? {}, null, 2));
 
@@ -116,10 +116,10 @@ const { command } = useCommands(() => [
   },
   toggle('findings', 'f', `${reviewed.value?.open.length ?? 0} findings`),
   { ...toggle('changes', 'v', `${changes.value.length} changes`), when: published.value !== null },
-  toggle('document', 'd', 'document'),
+  toggle('document', 'd', 'raw data'),
   { id: 'route', keys: ['o'], words: 'Route', run: () => go('route') },
   { id: 'record', keys: ['r'], words: 'Record', run: () => go('recorder') },
-  { id: 'save', keys: [], words: 'Save the document', run: download },
+  { id: 'save', keys: [], words: 'Save the raw data', run: download },
 ]);
 /** Shows one of the other faces, or the steps again. */
 const toggle = (to: Mode, key: string, words: string): Command => ({
@@ -150,7 +150,7 @@ const whyNotPublish = computed(() => {
     <CommandButton primary :command="command('record')" />
   </EmptyState>
   <div v-else class="review">
-    <section class="card sheet" aria-label="What must come before what">
+    <section class="card sheet" aria-label="Order and reasons">
       <header>
         <h1>{{ heading }}</h1>
         <CommandButton

@@ -34,7 +34,7 @@ const edits = computed(() =>
     <dl class="figures">
       <div>
         <dd class="figure">{{ document.actions.length }}</dd>
-        <dt>acts</dt>
+        <dt>steps</dt>
       </div>
       <div>
         <dd class="figure">{{ lifted }}</dd>

@@ -132,7 +132,7 @@ function inserted(sequence: Sequence, action: Action, line: string): Answer {
   const { entries, unread } = readLine(line, { ...emptyContext(sequence.parts), part: action.part });
   const acts = entries.filter(({ kind }) => ['undo', 'lift', 'hold', 'serve'].includes(kind));
   if (unread.length > 0) return fault(`Not read: ${unread.join(', ')}. Say it in other words.`);
-  if (acts.length === 0) return fault('No act was read; an act is e.g. fan 2 PH0 M2x4, or unplug fan.');
+  if (acts.length === 0) return fault('No step was read; a step is e.g. fan 2 PH0 M2x4, or unplug fan.');
   const taken = new Set(sequence.actions.map(({ id }) => id as string));
   let after: string = action.id;
   const edits = acts.map((entry): Edit => {
@@ -159,7 +159,7 @@ function freeId(wanted: string, taken: ReadonlySet<string>): string {
 function pinned(sequence: Sequence, action: Action, before: string): Answer {
   const index = indexSequence(sequence);
   const first = index.action.get(before);
-  if (!first || before === action.id) return fault('Choose another act.');
+  if (!first || before === action.id) return fault('Choose another step.');
   return done({ what: 'pin', action: action.id, before });
 }
 

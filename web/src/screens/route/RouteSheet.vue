@@ -56,11 +56,11 @@ const driveOf = (tool: string): Drive | null => {
       <dl class="totals">
         <div>
           <dd class="figure" data-testid="down-and-back">{{ downAndBack }}</dd>
-          <dt>down and back, middle</dt>
+          <dt>typical, down and back</dt>
         </div>
         <div>
           <dd class="figure" data-testid="most">{{ most }}</dd>
-          <dt>four of five are faster</dt>
+          <dt>80 % take less</dt>
         </div>
         <div>
           <dd class="figure">{{ screwsOut }}</dd>
@@ -68,7 +68,7 @@ const driveOf = (tool: string): Drive | null => {
         </div>
       </dl>
       <p class="cost">
-        <template v-if="learned > 0">Times from {{ learned }} acts of this shop.</template>
+        <template v-if="learned > 0">Times from {{ learned }} steps of this shop.</template>
         {{ downOnly }} down by the plan: {{ plural(route.cost.toolChanges, 'tool change') }} ·
         {{ plural(route.cost.flips, 'turn') }} ·
         {{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RunStep } from '@bemtor/core';
+import { screwWords, type RunStep } from '@bemtor/core';
 import { mdiCameraOutline } from '@mdi/js';
 import ActGlyph from '../../glyphs/ActGlyph.vue';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
@@ -29,7 +29,8 @@ defineEmits<{ point: [action: string] }>();
         <ActGlyph v-else-if="step.action" :verb="step.action.verb" :size="24" />
       </span>
       <span class="words"
-        >{{ step.title }}<small v-if="step.place">, {{ step.place }}</small>
+        >{{ step.title }}<small v-if="step.joint?.screw"> {{ screwWords(step.joint.screw) }}</small
+        ><small v-if="step.place">, {{ step.place }}</small>
         <svg
           v-if="photosOf(step.action?.id).length > 0"
           viewBox="0 0 24 24"
