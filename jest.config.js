@@ -12,6 +12,7 @@ export default {
     '<rootDir>/web/src',
     '<rootDir>/scripts',
   ],
+  setupFiles: ['<rootDir>/web/src/testing/browserStubs.ts'],
   extensionsToTreatAsEsm: ['.ts', '.vue'],
   moduleFileExtensions: ['ts', 'js', 'mjs', 'cjs', 'json', 'vue'],
   moduleNameMapper: {

@@ -22,7 +22,7 @@ test('a faulty table from elsewhere: columns told, lines put right and left out,
   await page.keyboard.press('i');
   await page.getByTestId('import-file').locator('input').setInputFiles(file);
   await expect(page.getByTestId('import-notes')).toContainText('say which column holds the words of a step');
-  await expect(page.getByTestId('import-accept')).toContainText('No act is understood yet');
+  await expect(page.getByTestId('import-accept')).toContainText('No step is understood yet');
   for (const [field, column] of theirColumns) {
     await page.getByTestId(`map-${field}`).click();
     await page.getByRole('option', { name: column, exact: true }).click();

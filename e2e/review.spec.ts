@@ -39,7 +39,7 @@ test('a second recording of the model: what they count differently is named with
   const settled = page.locator('.settled[data-rule="counts-differ"]');
   await expect(settled).toContainText('mended');
   await settled.getByRole('button', { name: 'undo' }).click();
-  await expect(finding).toContainText('ignored');
+  await expect(finding).toContainText('ignore');
   await finding.getByRole('button', { name: 'take 6' }).click();
   await expect(settled).toContainText('mended');
   await page.keyboard.press('p');

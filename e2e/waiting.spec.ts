@@ -1,6 +1,6 @@
 import { expect, test } from './support/app.ts';
 import type { Page } from '@playwright/test';
-import { hurryUntil, onDevice, openUnit, typeLines, tryNow } from './support/bench.ts';
+import { hurryUntil, inStore, onDevice, openUnit, typeLines, tryNow } from './support/bench.ts';
 
 /** The recorder of a unit that nobody has recorded, ready for its first line. */
 async function recorder(page: Page): Promise<void> {
@@ -133,6 +133,7 @@ test('photos taken while the server is away show at once, survive a reload, and 
     await expect(page.getByTestId('thumb')).toHaveCount(count);
   }
   await expect(page.getByTestId('picture-waits')).toHaveCount(2);
+  await inStore(page, 2);
   await page.reload();
   await expect(page.getByTestId('thumb')).toHaveCount(2);
   await expect(page.getByTestId('picture-waits')).toHaveCount(2);

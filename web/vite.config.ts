@@ -45,7 +45,10 @@ export default defineConfig({
         codeSplitting: {
           groups: [
             { name: 'kit', test: /node_modules[\\/](?:@vue|vue|vuetify|pinia|vue-router)[\\/]/ },
-            { name: 'shared', test: /[\\/]web[\\/]src[\\/](?:api|composables|components|glyphs|kit|shell)[\\/]/ },
+            {
+              name: 'shared',
+              test: /[\\/]web[\\/]src[\\/](?:api|composables|components|glyphs|kit|shell)[\\/]/,
+            },
           ],
         },
       },

@@ -162,7 +162,7 @@ export async function tryNow(page: Page): Promise<void> {
 }
 
 /** What was just done is in this device's store: from here on a page may be left. */
-export const inStore = (page: Page): Promise<void> =>
+export const inStore = (page: Page, things = 1): Promise<void> =>
   expect
     .poll(() =>
       page.evaluate(
@@ -180,7 +180,7 @@ export const inStore = (page: Page): Promise<void> =>
           }),
       ),
     )
-    .toBeGreaterThan(0);
+    .toBeGreaterThanOrEqual(things);
 
 /** Where something is typed into a field of the kit. */
 export const field = (page: Page, testid: string): Locator =>

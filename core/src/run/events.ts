@@ -19,25 +19,30 @@ export type CountKind = (typeof countKinds)[number];
  * This unit is not as the sequence says: evidence against the sequence, and the ground on which the rest is
  * planned again. `found` null takes it back; of two words on the same act and matter the later counts.
  */
+const foundSchema = z.discriminatedUnion('what', [
+  z.strictObject({ what: z.literal('count'), count: z.int().min(1).max(200) }),
+  z.strictObject({ what: z.literal('screw'), screw: screwSchema }),
+  /** Where the screws are, of which the sequence does not know it. */
+  z.strictObject({ what: z.literal('points'), points: z.array(matPointSchema).min(1).max(200) }),
+  z.strictObject({ what: z.literal('absent') }),
+  /** `by`: the part that is in the way; null where nobody knows yet. */
+  z.strictObject({ what: z.literal('blocked'), by: id.nullable() }),
+]);
+
 const differedSchema = z.strictObject({
   kind: z.literal('differed'),
   action: id,
-  found: z
-    .discriminatedUnion('what', [
-      z.strictObject({ what: z.literal('count'), count: z.int().min(1).max(200) }),
-      z.strictObject({ what: z.literal('screw'), screw: screwSchema }),
-      /** Where the screws are, of which the sequence does not know it. */
-      z.strictObject({ what: z.literal('points'), points: z.array(matPointSchema).min(1).max(200) }),
-      z.strictObject({ what: z.literal('absent') }),
-      /** `by`: the part that is in the way; null where nobody knows yet. */
-      z.strictObject({ what: z.literal('blocked'), by: id.nullable() }),
-    ])
-    .nullable(),
+  found: foundSchema.nullable(),
   /** What is taken back, where `found` is null. */
   what: z.enum(['count', 'screw', 'points', 'absent', 'blocked']),
 });
 export type DifferedBody = z.infer<typeof differedSchema>;
 export type Difference = NonNullable<DifferedBody['found']> & { readonly action: string };
+/** What was found, and of which act. */
+export const differenceSchema = z.intersection(
+  z.object({ action: id }),
+  z.looseObject({ what: z.enum(['count', 'screw', 'points', 'absent', 'blocked']) }),
+);
 
 /** What a job is for; where nobody said, something is replaced. */
 export const purposes = ['replace', 'clean', 'inspect', 'reseat', 'reset', 'upgrade'] as const;

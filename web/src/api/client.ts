@@ -1,4 +1,4 @@
-import { keepable } from '@bemtor/core';
+import { keepable, readAnswer } from '@bemtor/core';
 import type { Problem } from '@bemtor/core';
 import { readSnapshot, writeSnapshot } from './local.ts';
 
@@ -13,6 +13,9 @@ export class Refused extends Error {
 
 /** No answer, or one that says "later". Nothing is known to be stored; the same may be sent again. */
 export class Away extends Error {}
+
+/** The server answered what this page does not understand: it is of another version. */
+export class Unreadable extends Error {}
 
 /** The server failed on this very request. Once may be chance; what fails again and again is not sent for ever. */
 export class Failed extends Away {}
@@ -70,15 +73,23 @@ export async function send<T>(path: string, body: unknown): Promise<T> {
  */
 export async function read<T>(path: string, { keep = true } = {}): Promise<{ value: T; fresh: boolean }> {
   try {
-    const value = (await (await request(path)).json()) as T;
-    if (keep) void writeSnapshot(path, value);
-    return { value, fresh: true };
+    const answer = readAnswer(path, await (await request(path)).json());
+    if (!answer.ok)
+      throw new Unreadable(`The server’s answer cannot be read here (${answer.where}); reload the page`);
+    if (keep) void writeSnapshot(path, answer.value);
+    return { value: answer.value as T, fresh: true };
   } catch (error) {
     if (!(error instanceof Away)) throw error;
-    const value = await readSnapshot<T>(path);
-    if (value === undefined) throw error;
-    return { value, fresh: false };
+    const kept = await keptAnswer<T>(path);
+    if (kept === undefined) throw error;
+    return { value: kept, fresh: false };
   }
+}
+
+/** What this device kept of an answer. What another version kept, or what was harmed, stands in for nothing. */
+export async function keptAnswer<T>(path: string): Promise<T | undefined> {
+  const kept = readAnswer(path, await readSnapshot<unknown>(path));
+  return kept.ok ? (kept.value as T | undefined) : undefined;
 }
 
 /** Reads a file as it is. */

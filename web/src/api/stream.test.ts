@@ -9,6 +9,7 @@ import { readSnapshot, waitingOf } from './local.ts';
 import { useStream } from './stream.ts';
 
 interface Body {
+  readonly kind: 'note';
   readonly text: string;
 }
 
@@ -129,7 +130,7 @@ describe('the waiting queue', () => {
           for (const [i, what] of steps.entries()) {
             if (what === 'append') {
               typed.push(`line ${i}`);
-              await bench.stream.append({ text: `line ${i}` });
+              await bench.stream.append({ kind: 'note', text: `line ${i}` });
             } else {
               bench.close();
               bench = openStream();
@@ -158,7 +159,7 @@ describe('the waiting queue', () => {
     const { stream, close } = openStream();
     await stream.open(randomUUID());
     server.mishaps = Array.from({ length: 5 }, () => 'lost before' as const);
-    await stream.append({ text: 'one' });
+    await stream.append({ kind: 'note', text: 'one' });
     await settle(() => stream.away.value);
     expect(stream.items.value.map((item) => item.state)).toEqual(['waiting']);
     await settle(() => stream.items.value[0]?.state === 'kept' && !stream.away.value);
@@ -184,7 +185,7 @@ describe('the waiting queue', () => {
       },
     });
     tellGrown(null);
-    await bench.stream.append({ text: 'one' });
+    await bench.stream.append({ kind: 'note', text: 'one' });
     await settle(() => bench.stream.items.value[0]?.state === 'kept');
     release();
     for (let i = 0; i < 20; i++) await new Promise((resolve) => setImmediate(resolve));
@@ -203,7 +204,7 @@ describe('the waiting queue', () => {
     server.mishaps = ['lost before', 'lost before'];
     const id = randomUUID();
     await stream.begin(id, { id, unitId: randomUUID() });
-    await stream.append({ text: 'one' });
+    await stream.append({ kind: 'note', text: 'one' });
     await settle(() => stream.items.value[0]?.state === 'kept');
     expect(server.stored).toHaveLength(1);
     close();
@@ -213,7 +214,7 @@ describe('the waiting queue', () => {
     const bench = openStream();
     await bench.stream.open(randomUUID());
     server.mishaps = Array.from({ length: 50 }, () => 'lost before' as const);
-    for (const text of ['one', 'two']) await bench.stream.append({ text });
+    for (const text of ['one', 'two']) await bench.stream.append({ kind: 'note', text });
     await settle(() => bench.stream.away.value);
     bench.close();
     server.mishaps = [];
@@ -229,7 +230,7 @@ describe('the waiting queue', () => {
     await stream.open(randomUUID());
     server.refuse = 'bad';
     server.mishaps = ['lost before'];
-    for (const text of ['one', 'bad', 'two']) await stream.append({ text });
+    for (const text of ['one', 'bad', 'two']) await stream.append({ kind: 'note', text });
     await settle(
       () => stream.items.value.length === 3 && stream.items.value.every(({ state }) => state !== 'waiting'),
     );
@@ -249,7 +250,7 @@ describe('the waiting queue', () => {
     const { stream, close } = openStream();
     await stream.open(randomUUID());
     server.fail = 'bad';
-    for (const text of ['one', 'bad', 'two']) await stream.append({ text });
+    for (const text of ['one', 'bad', 'two']) await stream.append({ kind: 'note', text });
     await settle(
       () => stream.items.value.some(({ state }) => state === 'refused') && server.stored.length === 2,
     );
@@ -266,10 +267,10 @@ describe('the waiting queue', () => {
   test('a recording that the server has lost is named, and all that this device has of it begins another', async () => {
     const { stream, close } = openStream();
     await stream.open(randomUUID());
-    for (const text of ['one', 'two']) await stream.append({ text });
+    for (const text of ['one', 'two']) await stream.append({ kind: 'note', text });
     await settle(() => server.stored.length === 2);
     Object.assign(server, { stored: [], known: false });
-    await stream.append({ text: 'three' });
+    await stream.append({ kind: 'note', text: 'three' });
     await settle(() => stream.trouble.value !== null);
     expect(stream.trouble.value?.why).toBe('gone');
     expect(stream.items.value.map(({ body }) => body.text)).toEqual(['one', 'two', 'three']);
@@ -288,12 +289,12 @@ describe('the waiting queue', () => {
     Object.assign(server, { known: false, opens: false });
     const id = randomUUID();
     await stream.begin(id, { id, unitId: randomUUID() });
-    for (const text of ['one', 'two']) await stream.append({ text });
+    for (const text of ['one', 'two']) await stream.append({ kind: 'note', text });
     await settle(() => stream.trouble.value !== null);
     expect(stream.trouble.value).toMatchObject({ why: 'refused', words: 'unit-unknown' });
     expect((await waitingOf(`recordings/${id}`)).map(({ body }) => body)).toEqual([
-      { text: 'one' },
-      { text: 'two' },
+      { kind: 'note', text: 'one' },
+      { kind: 'note', text: 'two' },
     ]);
     await stream.drop();
     expect(stream.items.value).toEqual([]);
@@ -310,7 +311,7 @@ describe('the waiting queue', () => {
     server.mishaps = ['lost before', 'lost after'];
     const id = randomUUID();
     await stream.begin(id, { id, unitId: randomUUID() });
-    await stream.append({ text: 'one' });
+    await stream.append({ kind: 'note', text: 'one' });
     await settle(() => stream.items.value[0]?.state === 'kept');
     expect(heard).toEqual([server.first]);
     expect(stream.streamId.value).toBe(server.first);
@@ -322,13 +323,13 @@ describe('the waiting queue', () => {
     const { stream, close } = openStream();
     const [part, whole] = [randomUUID(), randomUUID()];
     await stream.open(part);
-    await stream.append({ text: 'mine' });
+    await stream.append({ kind: 'note', text: 'mine' });
     await settle(() => stream.items.value[0]?.state === 'kept');
     server.first = whole;
-    server.stored.unshift({ id: randomUUID(), at: '', body: { text: 'theirs' }, seq: 0 });
+    server.stored.unshift({ id: randomUUID(), at: '', body: { kind: 'note', text: 'theirs' }, seq: 0 });
     server.stored.forEach((item, i) => (item.seq = i + 1));
     server.mishaps = ['busy', 'lost before'];
-    await stream.append({ text: 'waits' });
+    await stream.append({ kind: 'note', text: 'waits' });
     tellGrown(null);
     await settle(() => server.stored.length === 3 && stream.items.value.length === 3);
     expect(stream.streamId.value).toBe(whole);
@@ -342,7 +343,7 @@ describe('the waiting queue', () => {
   test('a server that lost its last lines gets them again, once', async () => {
     const { stream, close } = openStream();
     await stream.open(randomUUID());
-    for (const text of ['one', 'two', 'three']) await stream.append({ text });
+    for (const text of ['one', 'two', 'three']) await stream.append({ kind: 'note', text });
     await settle(
       () => server.stored.length === 3 && stream.items.value.every(({ state }) => state === 'kept'),
     );
@@ -364,7 +365,7 @@ describe('the waiting queue', () => {
       server.stored.push({
         id: randomUUID(),
         at: new Date().toISOString(),
-        body: { text: `line ${n}` },
+        body: { kind: 'note', text: `line ${n}` },
         seq,
       });
     };

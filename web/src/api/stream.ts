@@ -1,7 +1,7 @@
 import { keepable, type StreamItem } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
 import { computed, onScopeDispose, ref, shallowRef, toRaw } from 'vue';
-import { Away, Failed, read, Refused } from './client.ts';
+import { Away, Failed, keptAnswer, read, Refused } from './client.ts';
 import { onGrown } from './live.ts';
 import {
   dropWaiting,
@@ -10,7 +10,6 @@ import {
   openingOf,
   putOpening,
   putWaiting,
-  readSnapshot,
   waitingOf,
   plain,
   writeSnapshot,
@@ -116,7 +115,7 @@ export function useStream<Body>(
     streamId.value = id;
     const [queue, seen] = await Promise.all([
       waitingOf(key()),
-      readSnapshot<{ items: StreamItem<Body>[] }>(`/${key()}`),
+      keptAnswer<{ items: StreamItem<Body>[] }>(`/${key()}`),
     ]);
     if (mine !== visit) return;
     waiting.value = queue;

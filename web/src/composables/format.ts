@@ -1,3 +1,5 @@
+import { differenceInMinutes, format } from 'date-fns';
+
 /** `06:18`, or `1:06:18` from an hour on. */
 export function clock(seconds: number): string {
   const whole = Math.max(0, Math.floor(seconds));
@@ -7,16 +9,10 @@ export function clock(seconds: number): string {
   return hours > 0 ? `${hours}:${two(minutes)}:${two(whole % 60)}` : `${two(minutes)}:${two(whole % 60)}`;
 }
 
-export const timeOfDay = (iso: string): string =>
-  new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+export const timeOfDay = (iso: string): string => format(new Date(iso), 'HH:mm');
 
-export const dayAndTime = (iso: string): string =>
-  new Date(iso).toLocaleString('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
+/** `27 Nov, 19:05`. */
+export const dayAndTime = (iso: string): string => format(new Date(iso), 'd MMM, HH:mm');
 
 /** `9 min`, `1 h 05`: how long, for a person. */
 export function duration(seconds: number): string {
@@ -33,9 +29,10 @@ export const configurationWords = (configuration: Readonly<Record<string, string
     .map(([key, value]) => `${key} ${value}`)
     .join(' · ');
 
-/** `2 h ago`, `yesterday`: since when something waits. */
+/** `25 min`, `2 h`, `3 days`: since when something waits. */
 export function ago(iso: string, now: Date): string {
-  const minutes = Math.max(0, Math.round((now.getTime() - Date.parse(iso)) / 60_000));
+  const then = new Date(iso);
+  const minutes = Math.max(0, differenceInMinutes(now, then));
   if (minutes < 60) return `${minutes} min`;
   if (minutes < 24 * 60) return `${Math.round(minutes / 60)} h`;
   const days = Math.round(minutes / (24 * 60));

@@ -1,9 +1,4 @@
-import { onScopeDispose, ref } from 'vue';
+import { useNow } from '@vueuse/core';
 
 /** The time now, refreshed every second while it is looked at. */
-export function useClock() {
-  const now = ref(new Date());
-  const timer = setInterval(() => (now.value = new Date()), 1_000);
-  onScopeDispose(() => clearInterval(timer));
-  return now;
-}
+export const useClock = () => useNow({ interval: 1_000 });

@@ -71,11 +71,17 @@ export function meantBy(table: readonly Command[], pressed: Pressed): Command | 
   return of(keyOf(pressed)) ?? of(keyOf({ key: pressed.key })) ?? null;
 }
 
+const wordsIn = (text: string): string[] =>
+  text
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean);
+
 /** Those whose words hold every word that was typed, each by its beginning; with nothing typed all of them. */
 export function found(table: readonly Command[], typed: string): Command[] {
-  const wanted = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  const wanted = wordsIn(typed);
   return standing(table).filter(({ words, more }) => {
-    const own = `${words} ${more ?? ''}`.toLowerCase().split(/[^\p{L}\p{N}]+/u);
+    const own = wordsIn(`${words} ${more ?? ''}`);
     return wanted.every((word) => own.some((one) => one.startsWith(word)));
   });
 }

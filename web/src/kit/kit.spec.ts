@@ -1,9 +1,8 @@
 /** @jest-environment jsdom */
 /* eslint-disable vue/one-component-per-file */
 import { afterEach, describe, expect, test } from '@jest/globals';
-import type { VueWrapper } from '@vue/test-utils';
-import { defineComponent, h, nextTick, ref } from 'vue';
-import { mountKit, press } from '../testing/mountKit.ts';
+import { defineComponent, h, ref } from 'vue';
+import { mounting, press, settled } from '../testing/mountKit.ts';
 import ActButton from './ActButton.vue';
 import AskDialog from './AskDialog.vue';
 import ChoiceRow from './ChoiceRow.vue';
@@ -18,20 +17,10 @@ import type { Command } from './commands.ts';
 import { commandsHere, heldBecause, useCommands } from './useCommands.ts';
 import { useCursor } from './useCursor.ts';
 
-const mounted: VueWrapper[] = [];
-const show: typeof mountKit = (...args) => {
-  const wrapper = mountKit(...args);
-  mounted.push(wrapper);
-  return wrapper;
-};
+const show = mounting();
 afterEach(() => {
-  for (const wrapper of mounted.splice(0)) wrapper.unmount();
-  document.body.innerHTML = '';
   heldBecause.value = '';
 });
-const settled = async (): Promise<void> => {
-  for (let i = 0; i < 4; i++) await nextTick();
-};
 
 describe('a button', () => {
   test('shows its key and is pressed', async () => {
@@ -226,7 +215,6 @@ describe('commands', () => {
 
   test('go with what they belong to', () => {
     show(pageOf(table)).unmount();
-    mounted.pop();
     expect(commandsHere.value).toEqual([]);
   });
 

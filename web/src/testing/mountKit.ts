@@ -1,6 +1,6 @@
-import './browserStubs.ts';
+import { afterEach } from '@jest/globals';
 import { mount, type ComponentMountingOptions, type VueWrapper } from '@vue/test-utils';
-import type { Component } from 'vue';
+import { nextTick, type Component } from 'vue';
 import { createVuetify } from 'vuetify';
 import * as components from 'vuetify/components';
 
@@ -18,4 +18,23 @@ export function press(key: string, more: KeyboardEventInit = {}): KeyboardEvent 
   const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more });
   (document.activeElement ?? document.body).dispatchEvent(event);
   return event;
+}
+
+/** Mounts for the tests of a file, and takes all of it away again after each. */
+export function mounting(): typeof mountKit {
+  const mounted: VueWrapper[] = [];
+  afterEach(() => {
+    for (const wrapper of mounted.splice(0)) wrapper.unmount();
+    document.body.innerHTML = '';
+  });
+  return (component, options) => {
+    const wrapper = mountKit(component, options);
+    mounted.push(wrapper);
+    return wrapper;
+  };
+}
+
+/** What follows from what was done is on the page. */
+export async function settled(): Promise<void> {
+  for (let i = 0; i < 6; i++) await nextTick();
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { cellOf, entryWords, type Entry, type TrayCell } from '@bemtor/core';
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { useResizeObserver } from '@vueuse/core';
+import { computed, nextTick, ref, watch } from 'vue';
 import { timeOfDay } from '../../composables/format.ts';
 import type { StripLine } from '../../stores/recording.ts';
 import PictureThumb from '../../pictures/PictureThumb.vue';
@@ -48,9 +49,7 @@ watch(
 );
 
 // The live reading grows and shrinks below the strip; the newest line stays in sight all the same.
-const observer = new ResizeObserver(showNow);
-onMounted(() => strip.value && observer.observe(strip.value));
-onBeforeUnmount(() => observer.disconnect());
+useResizeObserver(strip, showNow);
 </script>
 
 <template>

@@ -110,11 +110,12 @@ const scene = computed<BenchScene>(() => ({
   off: recording.entries.value.filter(({ kind }) => kind === 'lift').length,
 }));
 
-async function keep(answered: readonly Entry[] | null = null): Promise<void> {
-  const keeping = line.keep(answered);
+/** The line is free for the next step while what it held is being kept. */
+async function freed(keeping: Promise<boolean>): Promise<void> {
   bench.value?.focus();
   await keeping;
 }
+const keep = (answered: readonly Entry[] | null = null): Promise<void> => freed(line.keep(answered));
 const teachFault = ref<string | null>(null);
 async function teach(word: ShopWord): Promise<void> {
   teachFault.value = await shop.teachWord(word);
@@ -242,7 +243,7 @@ function onKey(event: KeyboardEvent): void {
         :placeholder="placeholder"
         @keep="keep()"
         @answer="keep"
-        @note="line.keepAsNote()"
+        @note="freed(line.keepAsNote())"
         @ask="line.ask($event)"
         @teach="teach"
         @complete="line.complete"

@@ -1,16 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import { readSequence, type Sequence } from '@bemtor/core';
 import fc from 'fast-check';
-import { readFileSync } from 'node:fs';
 import { ref } from 'vue';
+import { demoSequence } from '../../testing/demoSequence.ts';
 import { nothingTried, triedWords, useTried, withDropped, withPinned } from './useTried.ts';
 
-const lark = (): Sequence => {
-  const text = readFileSync(new URL('../../../../demo/sequences/lark-14.json', import.meta.url), 'utf8');
-  const read = readSequence(JSON.parse(text));
-  if (!read.ok) throw new Error(JSON.stringify(read.fault));
-  return read.value;
-};
+const lark = demoSequence;
 
 describe('what is tried out', () => {
   test('needs are left out together, and taken back in together; twice is as it was', () => {

@@ -1,36 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  configure,
-  foldJob,
-  matGroupsOfSequence,
-  planRoute,
-  readSequence,
-  runSteps,
-  type RunStep,
-  type Sequence,
-} from '@bemtor/core';
-import { readFileSync } from 'node:fs';
+import { foldJob, matGroupsOfSequence, type RunStep } from '@bemtor/core';
 import { computed, ref } from 'vue';
+import { demoRoute } from '../../testing/demoSequence.ts';
 import { meantBy, type Command } from '../../kit/commands.ts';
 import { footOf, runCommands, type RunActs, type RunNow } from './runCommands.ts';
 import { usePutPoints } from './usePutPoints.ts';
 import { spokenStep } from './useReadAloud.ts';
 
-function lark(): { sequence: Sequence; steps: RunStep[] } {
-  const text = readFileSync(new URL('../../../../demo/sequences/lark-14.json', import.meta.url), 'utf8');
-  const read = readSequence(JSON.parse(text));
-  if (!read.ok) throw new Error(JSON.stringify(read.fault));
-  const sequence = configure(read.value, {});
-  const route = planRoute(sequence, { targets: ['battery'], configuration: {} });
-  if (!route.ok) throw new Error(JSON.stringify(route.fault));
-  return { sequence, steps: runSteps(sequence, { steps: route.value.steps, targets: ['battery'] }) };
-}
-const { steps } = lark();
-const stepWhere = (is: (step: RunStep) => boolean): RunStep => {
-  const found = steps.find(is);
-  if (!found) throw new Error('no such step');
-  return found;
-};
+const { here: sequence, steps, stepWith: stepWhere } = demoRoute('battery');
 const screws = stepWhere((step) => step.phase === 'down' && step.joint?.count === 6);
 const back = stepWhere((step) => step.phase === 'back' && step.joint !== null);
 const hold = stepWhere((step) => step.holdSeconds !== null);
@@ -181,7 +158,6 @@ test('points are put in by taps; the last of them keeps them, with the side that
 });
 
 test('a kind has one letter in the job, on the mat and in its folded log', () => {
-  const { sequence } = lark();
   const mat = new Map(matGroupsOfSequence(sequence).map(({ line, letter }) => [line, letter]));
   for (const step of steps)
     if (step.phase === 'down' && step.joint) expect(step.letter).toBe(mat.get(step.joint.id));
