@@ -39,6 +39,7 @@ const fieldNames: Readonly<Record<string, string>> = {
   ...{ complaint: 'the owner’s words', place: 'where it lies', label: 'ticket', left: 'handed back' },
   ...{ mergedInto: 'another spelling of', 'intake.marks': 'marks', 'intake.symptoms': 'signs' },
   ...{ 'intake.after': 'since', 'intake.powered': 'powered', 'intake.notes': 'notes' },
+  ...{ outlineMm: 'size in mm', grounds: 'photos under the outline' },
 };
 
 /** Fields with their values, such as `ticket SK-0417, notes “spilled on”`. */
@@ -49,15 +50,27 @@ export function fieldWords(fields: Readonly<Record<string, unknown>>): string {
 }
 const lastName = (at: string): string =>
   partNameOf(at.split('.').at(-1) ?? at)
-    .replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`)
+    .replace(/[A-Z]/g, (letter) => ` ${letter}`)
+    .trim()
     .toLowerCase();
 
 function valueWords(value: unknown): string {
   if (value === null || value === '') return 'not known';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (!Array.isArray(value)) return `“${String(value)}”`;
-  const words = value.map((one) => (typeof one === 'object' ? (one as { kind?: string }).kind : String(one)));
+  if (!Array.isArray(value)) return `“${typeof value === 'object' ? sizeWords(value) : String(value)}”`;
+  const words = value.map((one) => (typeof one === 'object' ? itemName(one as object) : String(one)));
   return words.length === 0 ? 'none' : `“${words.join(', ')}”`;
+}
+
+/** Of what is measured, its figures: `322 × 218`. */
+const sizeWords = (value: object): string =>
+  Object.values(value)
+    .filter((one) => one !== null)
+    .join(' × ');
+/** A mark says its kind, an option its label, a photo its side. */
+function itemName(item: object): string {
+  const { kind, label, face } = item as Readonly<Record<string, unknown>>;
+  return String(kind ?? label ?? face ?? 'one');
 }
 
 /** What stands in the place of what was said, in words; null where nothing was set there by others. */

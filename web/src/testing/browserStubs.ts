@@ -1,3 +1,5 @@
+import { deserialize, serialize } from 'node:v8';
+
 /* What a browser has and jsdom lacks, as far as the application and its packages ask for it. */
 
 class NoObserver {
@@ -12,6 +14,7 @@ if (typeof window !== 'undefined') {
     ResizeObserver: NoObserver,
     IntersectionObserver: NoObserver,
     CSS: { supports: () => false },
+    structuredClone: (value: unknown): unknown => deserialize(serialize(value)),
   });
   Object.assign(window, {
     visualViewport: new EventTarget(),

@@ -38,3 +38,26 @@ export function mounting(): typeof mountKit {
 export async function settled(): Promise<void> {
   for (let i = 0; i < 6; i++) await nextTick();
 }
+
+/** What is on the page, also in a dialog, which stands beside what opened it. */
+export function inPage<E extends HTMLElement = HTMLElement>(selector: string): E {
+  const found = document.querySelector<E>(selector);
+  if (!found) throw new Error(`Nothing on the page is ${selector}`);
+  return found;
+}
+
+/** Types into the first such field, as a person does who replaces what stood there. */
+export async function typeInto(selector: string, text: string): Promise<void> {
+  const field = inPage<HTMLInputElement>(selector);
+  field.value = text;
+  field.dispatchEvent(new Event('input', { bubbles: true }));
+  await settled();
+}
+
+/** Presses the button that says this. */
+export async function click(words: string): Promise<void> {
+  const button = [...document.querySelectorAll('button')].find((one) => one.textContent?.includes(words));
+  if (!button) throw new Error(`No button says ${words}`);
+  button.click();
+  await settled();
+}
