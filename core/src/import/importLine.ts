@@ -34,7 +34,7 @@ function problemOf(
 ): string | null {
   if (unread.length > 0) return `not understood: ${unread.join(', ')}`;
   if (entries.length === 0) return 'nothing of it is understood';
-  if (entries.every(({ kind }) => kind === 'note')) return 'no act is found in it: it is kept as a note';
+  if (entries.every(({ kind }) => kind === 'note')) return 'no step is found in it: it is kept as a note';
   return doubt ?? null;
 }
 

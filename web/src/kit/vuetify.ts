@@ -29,6 +29,7 @@ export const vuetify = createVuetify({
   defaults: {
     global: { ripple: false },
     VAutocomplete: field,
+    VCombobox: field,
     VTextField: field,
     VTextarea: { ...field, autoGrow: true, rows: 2 },
     VSelect: field,

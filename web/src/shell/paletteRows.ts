@@ -29,16 +29,19 @@ export const paletteRows = (commands: readonly Command[], hits: readonly SearchH
 
 const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
 
+const named: ReadonlySet<PaletteRow['kind']> = new Set(['unit', 'model', 'part']);
+
 /**
- * Which line Enter means: a ticket or number that was typed or scanned is gone to, whatever command has it in its
- * words; else the first.
+ * Which line Enter means: a ticket, a model or a number that was typed or scanned is gone to, whatever command has it
+ * in its words; else the first.
  */
 export function chosenRow(rows: readonly PaletteRow[], typed: string): number {
   const wanted = plain(typed);
   if (wanted === '') return 0;
-  const begins = ({ title }: PaletteRow): boolean => plain(title).startsWith(wanted);
-  const hit = rows.findIndex((row) => row.kind !== 'command' && begins(row));
-  return Math.max(0, hit >= 0 ? hit : rows.findIndex(begins));
+  return Math.max(
+    0,
+    rows.findIndex(({ kind, title }) => named.has(kind) && plain(title).startsWith(wanted)),
+  );
 }
 
 /** The page of what was found. */

@@ -34,7 +34,6 @@ describe('the palette', () => {
   test('a ticket or a number that was scanned is gone to, whatever command names it', () => {
     expect(chosenRow(rows, 'sk 0407')).toBe(2);
     expect(chosenRow(rows, 'tb4471')).toBe(3);
-    expect(chosenRow(rows, 'batt')).toBe(1);
     expect(chosenRow(rows, 'hinge')).toBe(0);
     expect(chosenRow(rows, '')).toBe(0);
     expect(chosenRow([], 'x')).toBe(0);

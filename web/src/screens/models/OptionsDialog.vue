@@ -70,8 +70,6 @@ function keep(): void {
         chips
         closable-chips
         hide-details
-        variant="outlined"
-        density="comfortable"
         :data-testid="`option-values-${i}`"
       />
       <ActButton :aria-label="`Take out ${row.label || 'this option'}`" @click="rows.splice(i, 1)"

@@ -181,6 +181,10 @@ small,
   background: none;
   font-size: 16px;
 }
+.others :deep(th),
+.others :deep(td:first-child) {
+  white-space: nowrap;
+}
 .others :deep(:is(th, td)) {
   padding-inline: 0 14px;
 }

@@ -162,6 +162,11 @@ const driveOf = (tool: string): Drive | null => {
 .totals {
   display: flex;
   justify-content: space-between;
+  gap: 12px;
+}
+.totals .figure {
+  font-size: 26px;
+  white-space: nowrap;
 }
 .totals dt {
   font-size: 14px;

@@ -29,7 +29,9 @@ defineEmits<{ point: [action: string] }>();
         <ActGlyph v-else-if="step.action" :verb="step.action.verb" :size="24" />
       </span>
       <span class="words"
-        >{{ step.title }}<small v-if="step.joint?.screw"> {{ screwWords(step.joint.screw) }}</small
+        >{{ step.title
+        }}<template v-if="step.joint?.screw"
+          >&ensp;<small>{{ screwWords(step.joint.screw) }}</small></template
         ><small v-if="step.place">, {{ step.place }}</small>
         <svg
           v-if="photosOf(step.action?.id).length > 0"

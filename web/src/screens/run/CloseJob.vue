@@ -275,5 +275,16 @@ small {
   .close {
     padding-inline: 20px;
   }
+  /* One above the other, so that every column is in view. */
+  tr.here td:has(.by) {
+    text-align: center;
+  }
+  .by {
+    display: flex;
+    width: var(--touch);
+    height: var(--touch);
+    min-height: var(--touch);
+    margin-inline: auto;
+  }
 }
 </style>

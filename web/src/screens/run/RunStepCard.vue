@@ -282,10 +282,16 @@ h1 {
     padding: 18px 24px 8px;
   }
   .body.split {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template-columns: minmax(300px, 2fr) 3fr;
+    column-gap: 20px;
   }
   h1 {
     font-size: 54px;
+  }
+}
+@media (max-width: 700px) {
+  .body.split {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 @media (max-width: 620px), (max-height: 520px) {
