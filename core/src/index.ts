@@ -75,6 +75,7 @@ export * from './run/alike.ts';
 export { type NotBack } from './run/notBack.ts';
 export * from './shop/schools.ts';
 export * from './shop/events.ts';
+export * from './shop/fields.ts';
 export * from './shop/told.ts';
 export * from './shop/unitTold.ts';
 export * from './run/leftovers.ts';

@@ -42,7 +42,7 @@ export type UnitFacts = z.infer<typeof unitFactsSchema>;
 
 /** No device that is carried to a bench is larger. */
 const millimetres = z.number().positive().max(2_000);
-const outlineSchema = z.strictObject({
+export const outlineSchema = z.strictObject({
   width: millimetres,
   depth: millimetres,
   height: millimetres.nullish(),

@@ -123,7 +123,9 @@ describe('a unit arrives', () => {
 
 describe('names put right', () => {
   const correcting = async (of: Partial<UnitSummary> = {}) => {
-    shop.answers.set('/models', { models: [{ ...lark, form: 'notebook', retired: false, mergedInto: null }] });
+    shop.answers.set('/models', {
+      models: [{ ...lark, form: 'notebook', retired: false, mergedInto: null }],
+    });
     shop.answers.set('/units/u1/changes', {
       changes: [
         {
@@ -188,9 +190,19 @@ describe('what a unit waits for', () => {
   test.each<[string, object, string, string]>([
     ['nothing is known', { complaint: '' }, 'intake', 'Just arrived: nothing is known yet'],
     ['a sequence stands', {}, 'route', 'Sequence revision 1 stands'],
-    ['its job is closed', { job: { ...job, phase: 'closed' } }, 'route', 'Last job closed. Sequence revision 1'],
+    [
+      'its job is closed',
+      { job: { ...job, phase: 'closed' } },
+      'route',
+      'Last job closed. Sequence revision 1',
+    ],
     ['a job is in work', { job }, 'run', 'Step 4 of 20: Fan off'],
-    ['it was set aside', { job: { ...job, pausedSince: 'x', pauseReason: 'part' } }, 'run', 'Set aside: part'],
+    [
+      'it was set aside',
+      { job: { ...job, pausedSince: 'x', pauseReason: 'part' } },
+      'run',
+      'Set aside: part',
+    ],
     ['all is done', { job: { ...job, phase: 'close' } }, 'run', 'the ledger waits'],
     ['the job has not begun', { job: { ...job, phase: 'not-started' } }, 'route', 'Job opened'],
     ['nobody recorded the model', { model: { ...lark, revision: null } }, 'recorder', 'no sequence yet'],

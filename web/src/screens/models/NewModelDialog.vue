@@ -3,6 +3,7 @@ import { forms } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import AskDialog from '../../kit/AskDialog.vue';
 import ActButton from '../../kit/ActButton.vue';
+import { fieldRule } from '../../kit/fieldRule.ts';
 
 /** A model that is new to the shop: its names and form; the rest is told on its page. */
 const open = defineModel<boolean>({ required: true });
@@ -21,7 +22,7 @@ const code = ref('');
 const form = ref<(typeof forms)[number]>(forms[0]);
 const fault = ref<string | null>(null);
 const isWhole = computed(() => [maker, name, code].every(({ value }) => value.trim() !== ''));
-const needed = (text: string): true | string => (text ?? '').trim() !== '' || 'As it stands on the device';
+const asOnDevice = 'As it stands on the device';
 async function keep(): Promise<void> {
   if (!isWhole.value) return;
   const model = {
@@ -37,12 +38,24 @@ async function keep(): Promise<void> {
 
 <template>
   <AskDialog v-model="open" title="A new model" @submit="keep">
-    <v-text-field v-model="maker" label="Maker" :rules="[needed]" maxlength="80" data-testid="model-maker" />
-    <v-text-field v-model="name" label="Name" :rules="[needed]" maxlength="80" data-testid="model-name" />
+    <v-text-field
+      v-model="maker"
+      label="Maker"
+      :rules="[fieldRule('maker', asOnDevice)]"
+      maxlength="80"
+      data-testid="model-maker"
+    />
+    <v-text-field
+      v-model="name"
+      label="Name"
+      :rules="[fieldRule('name', asOnDevice)]"
+      maxlength="80"
+      data-testid="model-name"
+    />
     <v-text-field
       v-model="code"
       label="Code, as it stands on the label"
-      :rules="[needed]"
+      :rules="[fieldRule('code', asOnDevice)]"
       maxlength="40"
       data-testid="model-code"
     />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Outline } from '@bemtor/core';
+import { isDeviceLength, mostDeviceMm, type Outline } from '@bemtor/core';
 import { ref, watch } from 'vue';
 
 /** How large a device is, closed: width, depth and height in mm, as it lies on the bench. */
@@ -12,12 +12,11 @@ const sides: readonly { readonly side: Side; readonly label: string; readonly is
   { side: 'depth', label: 'Depth, near to far', isNeeded: true },
   { side: 'height', label: 'Height, where it is known', isNeeded: false },
 ];
-const mostMm = 2_000;
 const typed = ref<Record<Side, string>>({ width: '', depth: '', height: '' });
 const written = (mm: number | null | undefined): string => (mm == null ? '' : String(mm));
 const figure = (text: string): number | null => {
   const mm = Number(text.replace(',', '.'));
-  return text.trim() !== '' && Number.isFinite(mm) && mm > 0 && mm <= mostMm ? mm : null;
+  return text.trim() !== '' && isDeviceLength(mm) ? mm : null;
 };
 const told = (): Outline | null => {
   const [width, depth, height] = sides.map(({ side }) => figure(typed.value[side]));
@@ -39,7 +38,7 @@ function hear(): void {
 }
 function right(text: string, isNeeded: boolean): true | string {
   if (text.trim() === '') return !isNeeded || 'In millimetres, such as 322';
-  return figure(text) !== null || `A length in millimetres up to ${mostMm} is expected`;
+  return figure(text) !== null || `A length in millimetres up to ${mostDeviceMm} is expected`;
 }
 </script>
 
