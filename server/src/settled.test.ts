@@ -110,4 +110,4 @@ test('the recordings of a model come a page at a time, the latest first, each on
   expect(sizes).toEqual([50, 50, 10]);
   expect(seen).toEqual([...made.slice(10)].reverse());
   await request(app).get(`/api/models/${code}/recordings?behind=x`).expect(400);
-});
+}, 30_000);

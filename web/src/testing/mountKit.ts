@@ -54,9 +54,12 @@ export async function typeInto(selector: string, text: string): Promise<void> {
   await settled();
 }
 
-/** Presses the button that says this. */
+/** Presses the button that says just this, or else the first that says it among other words. */
 export async function click(words: string): Promise<void> {
-  const button = [...document.querySelectorAll('button')].find((one) => one.textContent?.includes(words));
+  const buttons = [...document.querySelectorAll('button')];
+  const button =
+    buttons.find((one) => one.textContent?.trim() === words) ??
+    buttons.find((one) => one.textContent?.includes(words));
   if (!button) throw new Error(`No button says ${words}`);
   button.click();
   await settled();
