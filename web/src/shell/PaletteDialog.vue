@@ -45,15 +45,17 @@ const chosenWords = computed(() => {
   return row ? `${at.value + 1} of ${rows.value.length}: ${row.title} ${row.detail}` : '';
 });
 
-const askSoon = useDebounceFn(() => ask(), pauseMs);
+/** What was asked for last: a scanner’s Enter asks before the pause is over, and is not asked over again. */
+let asked = '';
+const askSoon = useDebounceFn(() => asked !== typed.value && ask(), pauseMs);
 watch(text, askSoon);
 watch(open, (now) => {
-  if (now) [text.value, hits.value, answered.value, at.value] = ['', [], '', 0];
+  if (now) [text.value, hits.value, answered.value, at.value, asked] = ['', [], '', 0, ''];
 });
 
 async function ask(): Promise<void> {
   const mine = ++turn;
-  const words = typed.value;
+  const words = (asked = typed.value);
   try {
     const answer =
       words === ''
