@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { fitGround, spreadApart, type Ground, type Place, type Where } from '@bemtor/core';
+import { spreadApart, type Ground, type Place, type Where } from '@bemtor/core';
 import { computed, ref } from 'vue';
-import { wholePicture } from '../pictures/pictures.ts';
+import GroundImage from './GroundImage.vue';
+import { placeInDrawing } from './placeInDrawing.ts';
 
 /**
  * The side that is up, to scale, to be read at 80 cm: done points filled, the next one ringed, other groups and the
@@ -20,7 +21,8 @@ const {
 }>();
 const emit = defineEmits<{ tap: [place: Place] }>();
 
-const { width, depth } = where.outline;
+const width = computed(() => where.outline.width);
+const depth = computed(() => where.outline.depth);
 const size = computed(() => Math.max(where.outline.width, where.outline.depth));
 /** Radius of a point, in the drawing's millimetres. */
 const r = computed(() => size.value / 30);
@@ -41,16 +43,6 @@ const path = computed(() =>
 );
 const isCaptive = computed(() => where.marks.includes('captive'));
 const isLong = computed(() => where.marks.includes('long'));
-const laid = computed(() => {
-  const fit = ground && ground.face === where.face ? fitGround(ground) : null;
-  if (!ground || !fit) return null;
-  const { a, b, e, f } = fit;
-  return {
-    src: wholePicture(ground.picture),
-    height: 1 / ground.aspect,
-    matrix: `matrix(${a} ${b} ${-b} ${a} ${e} ${f})`,
-  };
-});
 
 /** From where and how far the arrow goes: in from the edge where it is pried, out to it where it is slid. */
 const arrow = computed(() => {
@@ -90,10 +82,8 @@ const words = computed(() => {
 
 const sheet = ref<SVGSVGElement | null>(null);
 function onTap(event: MouseEvent): void {
-  const matrix = putIn && sheet.value?.getScreenCTM()?.inverse();
-  if (!matrix) return;
-  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
-  emit('tap', { x, y });
+  const place = putIn && placeInDrawing(sheet.value, event);
+  if (place) emit('tap', place);
 }
 </script>
 
@@ -122,15 +112,7 @@ function onTap(event: MouseEvent): void {
         </marker>
       </defs>
       <rect class="case" x="0" y="0" :width="width" :height="depth" :rx="size / 28" />
-      <image
-        v-if="laid"
-        :href="laid.src"
-        width="1"
-        :height="laid.height"
-        :transform="laid.matrix"
-        preserveAspectRatio="none"
-        opacity="0.55"
-      />
+      <GroundImage v-if="ground?.face === where.face" :ground="ground" opacity="0.55" />
       <g v-for="region in where.regions" :key="region.part" class="region" :class="{ now: region.isNow }">
         <rect :x="region.x" :y="region.y" :width="region.width" :height="region.depth" :rx="size / 60" />
         <text

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue';
 import ActButton from '../../kit/ActButton.vue';
 import AskDialog from '../../kit/AskDialog.vue';
 import FileButton from '../../kit/FileButton.vue';
+import PictureMark from '../../kit/PictureMark.vue';
 import TapPicture from '../../kit/TapPicture.vue';
 import { queuePicture } from '../../pictures/pictureQueue.ts';
 import { whyNoPicture, wholePicture } from '../../pictures/pictures.ts';
@@ -91,13 +92,7 @@ function keep(): void {
       data-testid="ground-photo"
       @tap="tap"
     >
-      <span
-        v-for="(place, i) in taps"
-        :key="i"
-        class="mark"
-        :style="{ left: `${place.x * 100}%`, top: `${place.y * 100}%` }"
-        >{{ i + 1 }}</span
-      >
+      <PictureMark v-for="(place, i) in taps" :key="i" :at="place">{{ i + 1 }}</PictureMark>
     </TapPicture>
     <p v-if="fault" class="stop" role="alert">{{ fault }}</p>
     <template #acts>
@@ -127,16 +122,5 @@ function keep(): void {
 .photo {
   justify-self: center;
   max-width: 560px;
-}
-.mark {
-  position: absolute;
-  transform: translate(-50%, -50%);
-  min-width: 26px;
-  padding: 4px 6px;
-  border-radius: 14px;
-  background: var(--copper);
-  color: var(--card-raised);
-  font: 600 16px/1.1 var(--label);
-  text-align: center;
 }
 </style>

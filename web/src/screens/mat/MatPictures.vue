@@ -3,6 +3,7 @@ import type { MatGroup } from '@bemtor/core';
 import { computed, ref, watch } from 'vue';
 import { smallPicture, wholePicture } from '../../pictures/pictures.ts';
 import TileButton from '../../kit/TileButton.vue';
+import PictureMark from '../../kit/PictureMark.vue';
 import TapPicture from '../../kit/TapPicture.vue';
 
 /** The pictures of a group's line; a tap ties the point chosen on the mat to that place. */
@@ -35,13 +36,12 @@ function tap(x: number, y: number): void {
       data-testid="mat-picture"
       @tap="tap"
     >
-      <span
+      <PictureMark
         v-for="each in ties"
         :key="`${each.entry}/${each.n}`"
-        class="dot"
-        :style="{ left: `${each.x * 100}%`, top: `${each.y * 100}%` }"
+        :at="each"
         data-testid="picture-tie"
-        >{{ each.n }}</span
+        >{{ each.n }}</PictureMark
       >
     </TapPicture>
     <p class="soft">
@@ -74,17 +74,6 @@ function tap(x: number, y: number): void {
 .soft {
   font-size: 15px;
   color: var(--soft-on-mat);
-}
-.dot {
-  position: absolute;
-  transform: translate(-50%, -50%);
-  min-width: 24px;
-  padding: 3px 5px;
-  border-radius: 12px;
-  background: var(--copper);
-  color: var(--card-raised);
-  font: 600 15px/1.1 var(--label);
-  text-align: center;
 }
 .strip {
   display: flex;

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import {
   crosswiseOrder,
-  fitGround,
   spreadApart,
   usualOutline,
   type Ground,
@@ -11,7 +10,8 @@ import {
   type Place,
 } from '@bemtor/core';
 import { computed, ref } from 'vue';
-import { wholePicture } from '../../pictures/pictures.ts';
+import GroundImage from '../../components/GroundImage.vue';
+import { placeInDrawing } from '../../components/placeInDrawing.ts';
 
 interface Box {
   readonly x: number;
@@ -62,23 +62,8 @@ const ordered = computed(() => {
 });
 const path = computed(() => ordered.value.map(({ x, y }) => `${x},${y}`).join(' '));
 const turnOf = (point: MatPoint): number => ordered.value.findIndex(({ n }) => n === point.n) + 1;
-const laid = computed(() => {
-  const fit = props.ground ? fitGround(props.ground) : null;
-  if (!props.ground || !fit) return null;
-  const { a, b, e, f } = fit;
-  return {
-    src: wholePicture(props.ground.picture),
-    height: 1 / props.ground.aspect,
-    matrix: `matrix(${a} ${b} ${-b} ${a} ${e} ${f})`,
-  };
-});
 
-function placeOf(event: MouseEvent): Place | null {
-  const matrix = sheet.value?.getScreenCTM()?.inverse();
-  if (!matrix) return null;
-  const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
-  return { x, y };
-}
+const placeOf = (event: MouseEvent): Place | null => placeInDrawing(sheet.value, event);
 
 /** What the pointer has got hold of: a point, or a corner of the rectangle that is being drawn. */
 const holds = ref<{ n: number; moved: boolean } | { from: Place; to: Place } | null>(null);
@@ -154,16 +139,7 @@ function onTap(event: MouseEvent): void {
     @click="onTap"
   >
     <rect class="case" x="0" y="0" :width="size.width" :height="size.depth" rx="8" />
-    <image
-      v-if="laid"
-      :href="laid.src"
-      width="1"
-      :height="laid.height"
-      :transform="laid.matrix"
-      preserveAspectRatio="none"
-      opacity="0.6"
-      data-testid="mat-ground"
-    />
+    <GroundImage v-if="ground" :ground="ground" opacity="0.6" data-testid="mat-ground" />
     <path class="grid" :d="`M${size.width / 2} 0v${size.depth}M0 ${size.depth / 2}h${size.width}`" />
     <text class="side" :x="size.width / 2" :y="size.depth - 3" text-anchor="middle">
       far edge above · {{ face }} up
