@@ -190,6 +190,12 @@ const answers: readonly (readonly [path: RegExp, schema: z.ZodType])[] = [
   [/^\/settings\/[^/]+$/, z.looseObject({ value: z.unknown(), revision: count })],
 ];
 
+/** The schema of what a path answers, whatever stands behind its `?`. */
+const schemaOf = (path: string): z.ZodType | undefined => {
+  const [plain = ''] = path.split('?');
+  return answers.find(([pattern]) => pattern.test(plain))?.[1];
+};
+
 /**
  * Reads an answer by the path that was asked, without what is behind `?`; a path that the table does not know is taken
  * as it is. The fault says where the answer is not as expected.
@@ -198,15 +204,13 @@ export function readAnswer(
   path: string,
   value: unknown,
 ): { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly where: string } {
-  const [plain = ''] = path.split('?');
-  const schema = answers.find(([pattern]) => pattern.test(plain))?.[1];
+  const schema = schemaOf(path);
   if (!schema) return { ok: true, value };
   const read = schema.safeParse(value);
   if (read.success) return { ok: true, value: read.data };
   const [issue] = read.error.issues;
-  return { ok: false, where: issue ? `${issue.path.join('.')}: ${issue.message}` : plain };
+  return { ok: false, where: issue ? `${issue.path.join('.')}: ${issue.message}` : path };
 }
 
 /** Does the table know the path? */
-export const isKnownAnswer = (path: string): boolean =>
-  answers.some(([pattern]) => pattern.test(path.split('?')[0] ?? ''));
+export const isKnownAnswer = (path: string): boolean => schemaOf(path) !== undefined;

@@ -1,7 +1,16 @@
 import { fieldFault, type ShopField } from '@bemtor/core';
 
-/** A rule of a form for a field of the shop: what is wrong stands below it before anything is sent. */
-export const fieldRule =
-  (field: ShopField, right: string) =>
-  (text: string | null): true | string =>
-    fieldFault(field, text ?? '', right) ?? true;
+type Rules = readonly ((text: string | null) => true | string)[];
+const rulesOf = (field: ShopField, right: string): Rules => [
+  (text) => fieldFault(field, text ?? '', right) ?? true,
+];
+
+const asOnDevice = 'As it stands on the device';
+/** The rules of a form for the fields of the shop: what is wrong stands below before anything is sent. */
+export const fieldRules: Readonly<Record<ShopField, Rules>> = {
+  label: rulesOf('label', 'The number on the ticket'),
+  code: rulesOf('code', asOnDevice),
+  serial: rulesOf('serial', asOnDevice),
+  maker: rulesOf('maker', asOnDevice),
+  name: rulesOf('name', asOnDevice),
+};

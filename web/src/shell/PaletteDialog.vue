@@ -22,7 +22,6 @@ const hits = shallowRef<readonly SearchHit[]>([]);
 const answered = ref('');
 const fault = ref<string | null>(null);
 const pauseMs = 120;
-let turn = 0;
 
 const typed = computed(() => (text.value ?? '').trim());
 const rows = computed(() => paletteRows(found(commandsHere.value, typed.value), hits.value));
@@ -45,7 +44,10 @@ const chosenWords = computed(() => {
   return row ? `${at.value + 1} of ${rows.value.length}: ${row.title} ${row.detail}` : '';
 });
 
-/** What was asked for last: a scanner’s Enter asks before the pause is over, and is not asked over again. */
+/**
+ * What was asked for last. An answer to anything else comes too late; and what a scanner’s Enter asks for before the
+ * pause is over is not asked for again.
+ */
 let asked = '';
 const askSoon = useDebounceFn(() => asked !== typed.value && ask(), pauseMs);
 watch(text, askSoon);
@@ -54,7 +56,6 @@ watch(open, (now) => {
 });
 
 async function ask(): Promise<void> {
-  const mine = ++turn;
   const words = (asked = typed.value);
   try {
     const answer =
@@ -62,11 +63,11 @@ async function ask(): Promise<void> {
         ? []
         : (await read<{ hits: SearchHit[] }>(`/search?q=${encodeURIComponent(words)}`, { keep: false })).value
             .hits;
-    if (mine !== turn) return;
+    if (words !== asked) return;
     [hits.value, answered.value, fault.value] = [answer, words, null];
     at.value = chosenRow(rows.value, words);
   } catch (error) {
-    if (mine !== turn) return;
+    if (words !== asked) return;
     if (!(error instanceof Away)) throw error;
     fault.value = 'The server does not answer: only what can be done here is found.';
   }

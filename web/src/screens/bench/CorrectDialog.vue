@@ -6,7 +6,7 @@ import AskDialog from '../../kit/AskDialog.vue';
 import { dayAndTime } from '../../composables/format.ts';
 import type { Correction } from './useBench.ts';
 import ActButton from '../../kit/ActButton.vue';
-import { fieldRule } from '../../kit/fieldRule.ts';
+import { fieldRules } from '../../kit/fieldRules.ts';
 
 /** Names of a unit put right: ticket, serial, model; with what they were before. Or it was made by mistake. */
 const open = defineModel<boolean>({ required: true });
@@ -47,10 +47,6 @@ const isChanged = computed(
       serial.value.trim() !== asked.value.serial ||
       model.value !== asked.value.model.code),
 );
-const rules = {
-  label: [fieldRule('label', 'The number on the ticket')],
-  serial: [fieldRule('serial', 'As it stands on the device')],
-};
 
 /** Models that a unit can be said to be; the one that it is said to be stays among them. */
 const isOffered = ({ code, retired, mergedInto }: ModelSummary): boolean =>
@@ -88,8 +84,8 @@ const past = computed(() =>
 
 <template>
   <AskDialog v-if="asked" v-model="open" :title="`Correct ${asked.label}`" @submit="keep">
-    <v-text-field v-model="label" label="Ticket" :rules="rules.label" maxlength="40" />
-    <v-text-field v-model="serial" label="Serial" :rules="rules.serial" maxlength="80" />
+    <v-text-field v-model="label" label="Ticket" :rules="fieldRules.label" maxlength="40" />
+    <v-text-field v-model="serial" label="Serial" :rules="fieldRules.serial" maxlength="80" />
     <v-select
       v-model="model"
       label="Model"

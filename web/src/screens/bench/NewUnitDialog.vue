@@ -7,7 +7,7 @@ import { askShop, saidHere, type Outcome } from '../../api/shopLog.ts';
 import { modelHere } from '../../api/unitsHere.ts';
 import ActButton from '../../kit/ActButton.vue';
 import AskDialog from '../../kit/AskDialog.vue';
-import { fieldRule } from '../../kit/fieldRule.ts';
+import { fieldRules } from '../../kit/fieldRules.ts';
 import TextField from '../../kit/TextField.vue';
 
 /** A unit arrives: its ticket number and its model, known or new; everything else is asked at intake. */
@@ -49,13 +49,6 @@ const choices = computed(() => [
   })),
   { value: 'new', title: 'new to the shop …' },
 ]);
-const asOnDevice = 'As it stands on the device';
-const rules = {
-  label: [fieldRule('label', 'The number on the ticket')],
-  maker: [fieldRule('maker', asOnDevice)],
-  name: [fieldRule('name', asOnDevice)],
-  code: [fieldRule('code', asOnDevice)],
-};
 /** What is still missing before it can be taken down. */
 const why = computed(() => {
   if (label.value.trim() === '') return 'Still needed: the ticket';
@@ -91,7 +84,13 @@ async function accepted(telling: Promise<Outcome>): Promise<void> {
 
 <template>
   <AskDialog v-model="open" title="A unit arrives" :width="620" data-testid="new-unit" @submit="arrive">
-    <TextField v-model="label" label="Ticket" :rules="rules.label" maxlength="40" placeholder="SK-0416" />
+    <TextField
+      v-model="label"
+      label="Ticket"
+      :rules="fieldRules.label"
+      maxlength="40"
+      placeholder="SK-0416"
+    />
     <v-autocomplete
       v-model="code"
       label="Model"
@@ -101,9 +100,15 @@ async function accepted(telling: Promise<Outcome>): Promise<void> {
       @update:model-value="fault = null"
     />
     <div v-if="isNew" class="fresh">
-      <TextField v-model="fresh.maker" label="Maker" :rules="rules.maker" maxlength="80" />
-      <TextField v-model="fresh.name" label="Name" :rules="rules.name" maxlength="80" />
-      <TextField v-model="fresh.code" mono label="Code on the label" :rules="rules.code" maxlength="40" />
+      <TextField v-model="fresh.maker" label="Maker" :rules="fieldRules.maker" maxlength="80" />
+      <TextField v-model="fresh.name" label="Name" :rules="fieldRules.name" maxlength="80" />
+      <TextField
+        v-model="fresh.code"
+        mono
+        label="Code on the label"
+        :rules="fieldRules.code"
+        maxlength="40"
+      />
       <v-select v-model="fresh.form" label="Form" :items="[...forms]" />
     </div>
     <p v-if="fault" class="stop" role="alert">{{ fault }}</p>

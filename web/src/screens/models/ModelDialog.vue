@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import AskDialog from '../../kit/AskDialog.vue';
 import type { ModelTold } from './tellModel.ts';
 import ActButton from '../../kit/ActButton.vue';
-import { fieldRule } from '../../kit/fieldRule.ts';
+import { fieldRules } from '../../kit/fieldRules.ts';
 
 /** A model put right: its names and form, whether it is another spelling of one that is known, whether it is retired. */
 const open = defineModel<boolean>({ required: true });
@@ -43,7 +43,6 @@ const isChanged = computed(
       name.value.trim() !== props.model.name ||
       form.value !== props.model.form),
 );
-const asOnDevice = 'As it stands on the device';
 function keep(): void {
   if (!isChanged.value) return;
   emit('correct', { maker: maker.value.trim(), name: name.value.trim(), form: form.value });
@@ -61,8 +60,8 @@ function merge(to: string | null): void {
 
 <template>
   <AskDialog v-model="open" :title="`Correct ${model.code}`" @submit="keep">
-    <v-text-field v-model="maker" label="Maker" :rules="[fieldRule('maker', asOnDevice)]" maxlength="80" />
-    <v-text-field v-model="name" label="Name" :rules="[fieldRule('name', asOnDevice)]" maxlength="80" />
+    <v-text-field v-model="maker" label="Maker" :rules="fieldRules.maker" maxlength="80" />
+    <v-text-field v-model="name" label="Name" :rules="fieldRules.name" maxlength="80" />
     <v-select v-model="form" label="Form" :items="formNames" />
     <p class="acts">
       <ActButton primary type="submit" :disabled="!isChanged">Keep it</ActButton>

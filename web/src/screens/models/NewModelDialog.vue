@@ -3,7 +3,7 @@ import { forms } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import AskDialog from '../../kit/AskDialog.vue';
 import ActButton from '../../kit/ActButton.vue';
-import { fieldRule } from '../../kit/fieldRule.ts';
+import { fieldRules } from '../../kit/fieldRules.ts';
 
 /** A model that is new to the shop: its names and form; the rest is told on its page. */
 const open = defineModel<boolean>({ required: true });
@@ -22,7 +22,6 @@ const code = ref('');
 const form = ref<(typeof forms)[number]>(forms[0]);
 const fault = ref<string | null>(null);
 const isWhole = computed(() => [maker, name, code].every(({ value }) => value.trim() !== ''));
-const asOnDevice = 'As it stands on the device';
 async function keep(): Promise<void> {
   if (!isWhole.value) return;
   const model = {
@@ -41,21 +40,21 @@ async function keep(): Promise<void> {
     <v-text-field
       v-model="maker"
       label="Maker"
-      :rules="[fieldRule('maker', asOnDevice)]"
+      :rules="fieldRules.maker"
       maxlength="80"
       data-testid="model-maker"
     />
     <v-text-field
       v-model="name"
       label="Name"
-      :rules="[fieldRule('name', asOnDevice)]"
+      :rules="fieldRules.name"
       maxlength="80"
       data-testid="model-name"
     />
     <v-text-field
       v-model="code"
       label="Code, as it stands on the label"
-      :rules="[fieldRule('code', asOnDevice)]"
+      :rules="fieldRules.code"
       maxlength="40"
       data-testid="model-code"
     />
