@@ -58,10 +58,10 @@ onMounted(async () => {
 const outline = computed(() => model.value?.model.outlineMm ?? null);
 const size = computed(() => outline.value ?? usualOutline);
 const recorded = computed(() => matGroups(recording.lines.value, model.value?.model.form));
-/** A unit that nobody records shows what its model's sequence has. */
+/** A unit that nobody records shows what its model's sequence has, once it is known that nobody does. */
 const editable = computed(() => recorded.value.length > 0);
 const shown = computed(() => {
-  if (editable.value) return recorded.value;
+  if (editable.value || !ready.value) return recorded.value;
   const document = published.value?.document;
   return document ? matGroupsOfSequence(configure(document, unit.value?.configuration ?? {})) : [];
 });
