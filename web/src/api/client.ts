@@ -2,11 +2,14 @@ import { keepable, readAnswer } from '@bemtor/core';
 import type { Problem } from '@bemtor/core';
 import { readSnapshot, writeSnapshot } from './local.ts';
 
+/** What a refusal says. */
+export const wordsOf = ({ detail, title }: Problem): string => detail || title;
+
 /** The server answered that it will not: sending the same again would not help. */
 export class Refused extends Error {
   readonly problem: Problem;
   constructor(problem: Problem) {
-    super(problem.detail || problem.title);
+    super(wordsOf(problem));
     this.problem = problem;
   }
 }
@@ -20,7 +23,7 @@ export class Unreadable extends Error {}
 /** The server failed on this very request. Once may be chance; what fails again and again is not sent for ever. */
 export class Failed extends Away {}
 
-/** What a refusal says, and what would be right. */
+/** The same, and what would be right. */
 export const problemWords = ({ detail, right }: Problem): string =>
   [detail, right].filter(Boolean).join('; ');
 

@@ -1,7 +1,8 @@
-import { Away, Refused } from './client.ts';
+import { wordsOf } from './client.ts';
+import { waitingOf, waitingStreams, type WaitingItem } from './local.ts';
+import { Queue } from './queue.ts';
 import { sendShop, shopStream } from './shopLog.ts';
-import { dropWaiting, waitingStreams, type WaitingItem } from './local.ts';
-import { postItems, postOpening } from './postItems.ts';
+import { itemLane, postOpening } from './streamLane.ts';
 
 /** What waits on this device for one stream, and why it was not sent. */
 export interface Leftover {
@@ -23,38 +24,47 @@ export async function sendLeftovers(): Promise<Leftover[]> {
   for (const [stream, items] of await waitingStreams()) {
     // It is its own page of what waits.
     if (stream === shopStream) continue;
-    const why: string | null = away ? 'the server does not answer' : await sendStream(stream, items);
-    away ||= why === 'the server does not answer';
-    if (why !== null) left.push({ stream, items, why });
+    const sent: Sent = away ? { away, stream, items, refused: null } : await sendStream(stream);
+    away ||= sent.away;
+    const why = sent.away ? 'the server does not answer' : sent.refused;
+    if (why !== null) left.push({ stream: sent.stream, items: sent.items, why });
   }
   return left;
 }
 
-/** Sends all that waits for a stream, one by one where the whole is refused; why something is left, or null. */
-async function sendStream(stream: string, items: readonly WaitingItem[]): Promise<string | null> {
-  try {
-    const to = await postOpening(stream);
-    try {
-      await sendTo(to, items);
-      return null;
-    } catch (error) {
-      if (!(error instanceof Refused) || items.length === 1) throw error;
-      let why: string | null = null;
-      for (const item of items)
-        await sendTo(to, [item]).catch((reason: unknown) => {
-          if (!(reason instanceof Refused)) throw reason;
-          why = reason.message;
-        });
-      return why;
-    }
-  } catch (error) {
-    if (error instanceof Away) return 'the server does not answer';
-    if (error instanceof Refused) return error.message;
-    throw error;
-  }
+interface Sent {
+  readonly away: boolean;
+  /** The stream that it waits for now: another device may have begun one for the same unit first. */
+  readonly stream: string;
+  /** What is left of it. */
+  readonly items: readonly WaitingItem[];
+  /** Why some of it, or all, was refused. */
+  readonly refused: string | null;
 }
 
-async function sendTo(stream: string, items: readonly WaitingItem[]): Promise<void> {
-  const acknowledged = await postItems(stream, items);
-  await Promise.all(acknowledged.map(({ id }) => dropWaiting(id)));
+/** Sends all that waits for a stream, once. */
+async function sendStream(stream: string): Promise<Sent> {
+  let [to, refused] = [stream, null as string | null];
+  const queue = new Queue<WaitingItem>({
+    ...itemLane(() => () => Promise.resolve()),
+    stored: () => waitingOf(to),
+    turn: async (sendAll) => {
+      to = await postOpening(stream);
+      await queue.takeOver();
+      await sendAll();
+    },
+    stopped: (refusal) => {
+      refused = refusal.message;
+    },
+  });
+  await queue.flush();
+  const first = queue.waiting.value.find((one) => one.refused)?.refused;
+  const away = queue.away.value;
+  queue.empty();
+  return {
+    away,
+    stream: to,
+    items: await waitingOf(to),
+    refused: refused ?? (first ? wordsOf(first) : null),
+  };
 }

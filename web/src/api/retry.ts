@@ -1,9 +1,16 @@
+import type { Problem } from '@bemtor/core';
+
 /*
  * How everything that waits is sent again: soon, then at longer intervals; and how often the server may fail on one
  * thing before it is shown with what can be done, so that it holds up nothing behind it.
  */
 const delaysMs = [300, 600, 1_200, 2_500, 5_000];
 const mostFailures = 3;
+
+const failedOn = (times: number): Problem => ({
+  ...{ type: 'about:blank', title: 'The server failed on it', status: 500, code: 'internal' },
+  detail: `the server failed on it ${times} times`,
+});
 
 /** Counts attempts that found no server, and says how long to wait for the next. */
 export class Retry {
@@ -28,11 +35,11 @@ export class Retry {
 export class Failures {
   private readonly times = new Map<string, number>();
 
-  /** Counts one more; words once it is too often, else null. */
-  count(id: string): string | null {
+  /** Counts one more; what to say of it once it is too often, else null. */
+  count(id: string): Problem | null {
     const times = (this.times.get(id) ?? 0) + 1;
     this.times.set(id, times);
-    return times >= mostFailures ? `the server failed on it ${mostFailures} times` : null;
+    return times >= mostFailures ? failedOn(times) : null;
   }
   forget(id: string): void {
     this.times.delete(id);

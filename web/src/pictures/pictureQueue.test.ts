@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, jest } from '@jest/globals';
-import { Away, Refused } from '../api/client.ts';
+import * as client from '../api/client.ts';
 
 /*
  * Pictures through a server that is away, refuses or fails. What is acknowledged is stored once and forgotten here;
@@ -19,13 +19,12 @@ const problem = {
 };
 
 jest.unstable_mockModule('../api/client.ts', () => ({
-  Away,
-  Refused,
+  ...client,
   sendFile: (path: string, _file: Blob, onSent: (part: number) => void): Promise<void> => {
     const answer = answers.shift() ?? 'kept';
     onSent(0.5);
-    if (answer === 'away') return Promise.reject(new Away('away'));
-    if (answer === 'refused') return Promise.reject(new Refused(problem));
+    if (answer === 'away') return Promise.reject(new client.Away('away'));
+    if (answer === 'refused') return Promise.reject(new client.Refused(problem));
     stored.push(path);
     return Promise.resolve();
   },

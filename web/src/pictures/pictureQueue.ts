@@ -1,12 +1,10 @@
 import { v7 as uuidv7 } from 'uuid';
 import { shallowReactive } from 'vue';
-import { Away, Refused, sendFile } from '../api/client.ts';
+import { sendFile, wordsOf } from '../api/client.ts';
 import { dropPicture, putPicture, waitingPictures, type WaitingPicture } from '../api/local.ts';
+import { Queue } from '../api/queue.ts';
 
-/*
- * Pictures wait as lines do: kept on this device first, sent one by one, forgotten once the server has them. What it
- * refuses stays, with the reason, and holds up no other.
- */
+/* Pictures wait as lines do. Each is shown from this device until the server has it. */
 
 /** A picture of which only this device knows. */
 export interface PictureHere {
@@ -20,24 +18,49 @@ export interface PictureHere {
   readonly refused: string | null;
 }
 
-const here = shallowReactive(new Map<string, PictureHere>());
-const retryMs = 4_000;
-let sending: Promise<void> | null = null;
-let retry: ReturnType<typeof setTimeout> | undefined;
+const queue = new Queue<WaitingPicture>({
+  put: putPicture,
+  drop: async (id) => {
+    await dropPicture(id);
+    sentOf.delete(id);
+    URL.revokeObjectURL(urls.get(id) ?? '');
+    urls.delete(id);
+  },
+  stored: waitingPictures,
+  most: 1,
+  shared: { lock: 'bemtor-pictures', compare: (a, b) => a.id.localeCompare(b.id) },
+  send: async (pictures) => {
+    for (const { id, type, bytes } of pictures)
+      try {
+        await sendFile(`/pictures/${id}`, new Blob([bytes], { type }), (sent) => sentOf.set(id, sent));
+      } finally {
+        sentOf.delete(id);
+      }
+    return pictures.map(({ id }) => id);
+  },
+});
+/** How much has gone of those that are on their way. */
+const sentOf = shallowReactive(new Map<string, number>());
+const urls = new Map<string, string>();
 
-export const pictureHere = (id: string): PictureHere | undefined => here.get(id);
-export const picturesHere = (): PictureHere[] => [...here.values()];
-
-const change = (id: string, what: Partial<PictureHere>): void => {
-  const known = here.get(id);
-  if (known) here.set(id, { ...known, ...what });
-};
-
-function show({ id, at, type, bytes }: WaitingPicture): void {
-  if (here.has(id)) return;
-  const url = URL.createObjectURL(new Blob([bytes], { type }));
-  here.set(id, { id, at, url, sent: 0, refused: null });
+function urlOf({ id, type, bytes }: WaitingPicture): string {
+  const url = urls.get(id) ?? URL.createObjectURL(new Blob([bytes], { type }));
+  urls.set(id, url);
+  return url;
 }
+
+/** Every picture of which only this device knows, in the order in which they were taken. */
+export const picturesHere = (): PictureHere[] =>
+  queue.waiting.value.flatMap(({ thing, held, refused }) =>
+    held === 'writing'
+      ? []
+      : {
+          ...{ id: thing.id, at: thing.at, url: urlOf(thing), sent: sentOf.get(thing.id) ?? 0 },
+          refused: refused && wordsOf(refused),
+        },
+  );
+export const pictureHere = (id: string): PictureHere | undefined =>
+  picturesHere().find((picture) => picture.id === id);
 
 /** Keeps a picture on this device and begins to send it; gives its id at once. Throws where the device is full. */
 export async function queuePicture(file: File): Promise<string> {
@@ -47,51 +70,16 @@ export async function queuePicture(file: File): Promise<string> {
     type: file.type,
     bytes: await file.arrayBuffer(),
   };
-  await putPicture(picture);
-  show(picture);
+  if (!(await queue.add(picture))) {
+    await queue.letGo([picture.id]);
+    throw new Error('This device has no room left for the picture');
+  }
   void sendPictures();
   return picture.id;
 }
 
 /** Sends what waits, also of other tabs and of pages that were closed. Sending twice stores once. */
-export const sendPictures = (): Promise<void> =>
-  (sending ??= sendAll().finally(() => {
-    sending = null;
-  }));
+export const sendPictures = (): Promise<void> => queue.flush();
 
-async function sendAll(): Promise<void> {
-  clearTimeout(retry);
-  // Others may be taken meanwhile; the bytes of each are read once, not once for every one before it.
-  for (let waiting = await toSend(); waiting.length > 0; waiting = await toSend())
-    for (const picture of waiting) if (!(await sendOne(picture))) return;
-}
-
-async function toSend(): Promise<WaitingPicture[]> {
-  const waiting = await waitingPictures();
-  waiting.forEach(show);
-  return waiting.filter(({ id }) => here.get(id)?.refused == null);
-}
-
-/** Sends one; false where the server is away, and all is tried again later. */
-async function sendOne({ id, type, bytes }: WaitingPicture): Promise<boolean> {
-  try {
-    await sendFile(`/pictures/${id}`, new Blob([bytes], { type }), (sent) => change(id, { sent }));
-    await forgetPicture(id);
-  } catch (error) {
-    if (error instanceof Refused) change(id, { refused: error.message });
-    else if (error instanceof Away) {
-      change(id, { sent: 0 });
-      retry = setTimeout(() => void sendPictures(), retryMs);
-      return false;
-    } else throw error;
-  }
-  return true;
-}
-
-/** The server has it, or nobody wants it any more. */
-export async function forgetPicture(id: string): Promise<void> {
-  await dropPicture(id);
-  const known = here.get(id);
-  here.delete(id);
-  if (known) URL.revokeObjectURL(known.url);
-}
+/** Nobody wants it any more. */
+export const forgetPicture = (id: string): Promise<void> => queue.letGo([id]);

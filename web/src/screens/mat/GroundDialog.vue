@@ -32,7 +32,12 @@ const ask = computed(() => asks[taps.value.length] ?? null);
 
 async function choose(file: File): Promise<void> {
   fault.value = whyNoPicture(file);
-  if (fault.value === null) show(await queuePicture(file));
+  if (fault.value !== null) return;
+  try {
+    show(await queuePicture(file));
+  } catch (error) {
+    fault.value = error instanceof Error ? error.message : String(error);
+  }
 }
 function show(id: string): void {
   picture.value = id;
