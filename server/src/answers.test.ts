@@ -53,6 +53,11 @@ async function paths(): Promise<string[]> {
     '/parts/wants',
     '/search?q=battery',
     '/shop/technicians',
+    '/settings/words',
+    '/settings/schools',
+    '/jobs/times',
+    '/models/TL14-2/revisions',
+    '/unreadable',
   ];
 }
 
@@ -64,6 +69,34 @@ describe('what the server answers is what its readers expect', () => {
       const read = readAnswer(path, answer);
       expect([path, read]).toEqual([path, { ok: true, value: expect.anything() }]);
       if (read.ok) expect([path, read.value]).toEqual([path, expect.objectContaining(answer as object)]);
+    }
+  });
+
+  test('to what is sent, too', async () => {
+    const { recording, unit } = await openUnitOf(app, 'TL14-2');
+    const item = { id: randomUUID(), at: new Date().toISOString() };
+    const [job, other] = [randomUUID(), randomUUID()];
+    const note = { kind: 'note', text: 'x', at: 0, confidence: 1 };
+    const sent: readonly (readonly [path: string, body: object])[] = [
+      ['/recordings', { id: other, unitId: unit }],
+      [
+        `/recordings/${recording}/entries`,
+        { items: [{ ...item, body: { kind: 'line', text: 'x', entries: [note] } }] },
+      ],
+      ['/jobs', { id: job, unitId: unit, revision: 1 }],
+      [`/jobs/${job}/events`, { items: [{ ...item, body: { kind: 'paused', reason: 'part' } }] }],
+      [`/jobs/${job}/presence`, { device: randomUUID(), by: '', step: null }],
+      [
+        '/shop/events',
+        { ...item, body: { kind: 'unit-arrived', unit: randomUUID(), label: 'SK-1', model: 'TL14-2' } },
+      ],
+    ];
+    for (const [path, body] of sent) {
+      const { status, body: answer } = await request(app).post(`/api${path}`).send(body);
+      expect([path, status < 300, answer]).toEqual([path, true, expect.anything()]);
+      expect([path, isKnownAnswer(path, 'POST')]).toEqual([path, true]);
+      expect([path, readAnswer(path, answer, 'POST')]).toEqual([path, { ok: true, value: answer }]);
+      expect([path, readAnswer(path, 'harmed', 'POST').ok]).toEqual([path, false]);
     }
   });
 

@@ -3,7 +3,9 @@ import { editSchema } from '../edit/edit.ts';
 import { groundSchema } from '../mat/ground.ts';
 import { handBackSheetSchema } from '../run/handBack.ts';
 import { differenceSchema } from '../run/events.ts';
-import { optionSchema, sequenceSchema } from '../sequence/schema.ts';
+import { optionSchema, sequenceSchema, verbs } from '../sequence/schema.ts';
+import { schoolsSchema } from '../shop/schools.ts';
+import { shopWordsSchema } from '../reader/entries/shopWords.ts';
 import { wantStates } from '../shop/events.ts';
 import { toldSchema } from '../shop/told.ts';
 import { intakeSchema } from '../triage/intake.ts';
@@ -187,13 +189,46 @@ const answers: readonly (readonly [path: RegExp, schema: z.ZodType])[] = [
     /^\/shop\/technicians$/,
     z.looseObject({ technicians: z.array(z.looseObject({ name: text, also: z.array(text) })) }),
   ],
-  [/^\/settings\/[^/]+$/, z.looseObject({ value: z.unknown(), revision: count })],
+  [/^\/settings\/words$/, z.looseObject({ value: shopWordsSchema, revision: count })],
+  [/^\/settings\/schools$/, z.looseObject({ value: schoolsSchema, revision: count })],
+  [
+    /^\/jobs\/times$/,
+    z.looseObject({
+      sums: z.partialRecord(z.enum(verbs), z.looseObject({ n: count, sum: count, sumOfSquares: count })),
+    }),
+  ],
+  [/^\/models\/[^/]+\/revisions$/, z.looseObject({ revisions: z.array(revisionLine) })],
+  [
+    /^\/unreadable$/,
+    z.looseObject({ rows: z.array(z.looseObject({ what: text, id: text, of: text, why: text })) }),
+  ],
+  [
+    /^\/papers\/[^/]+$/,
+    z.looseObject({ state: z.enum(['making', 'ready', 'refused']), done: count, of: count }),
+  ],
 ];
 
+/** What is answered to what is sent. */
+const acknowledgements: readonly (readonly [path: RegExp, schema: z.ZodType])[] = [
+  [/^\/shop\/events$/, z.looseObject({ stands: z.unknown() })],
+  [/^\/(?:recordings|jobs)$/, z.looseObject({ id: text.optional() })],
+  [
+    /^\/(?:recordings|jobs)\/[^/]+\/(?:entries|events)$/,
+    z.looseObject({ acknowledged: z.array(z.looseObject({ id: text, seq: count })) }),
+  ],
+  [
+    /^\/jobs\/[^/]+\/presence$/,
+    z.looseObject({ others: z.array(z.looseObject({ by: text, step: textOrNull })) }),
+  ],
+  [/^\/papers$/, z.looseObject({ id: text })],
+];
+
+type Method = 'GET' | 'POST';
+
 /** The schema of what a path answers, whatever stands behind its `?`. */
-const schemaOf = (path: string): z.ZodType | undefined => {
+const schemaOf = (path: string, method: Method): z.ZodType | undefined => {
   const [plain = ''] = path.split('?');
-  return answers.find(([pattern]) => pattern.test(plain))?.[1];
+  return (method === 'GET' ? answers : acknowledgements).find(([pattern]) => pattern.test(plain))?.[1];
 };
 
 /**
@@ -203,8 +238,9 @@ const schemaOf = (path: string): z.ZodType | undefined => {
 export function readAnswer(
   path: string,
   value: unknown,
+  method: Method = 'GET',
 ): { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly where: string } {
-  const schema = schemaOf(path);
+  const schema = schemaOf(path, method);
   if (!schema) return { ok: true, value };
   const read = schema.safeParse(value);
   if (read.success) return { ok: true, value: read.data };
@@ -213,4 +249,5 @@ export function readAnswer(
 }
 
 /** Does the table know the path? */
-export const isKnownAnswer = (path: string): boolean => schemaOf(path) !== undefined;
+export const isKnownAnswer = (path: string, method: Method = 'GET'): boolean =>
+  schemaOf(path, method) !== undefined;

@@ -58,6 +58,7 @@ function problemIn(text: string, status: number, title: string): Problem {
   }
 }
 
+/** Sends, and reads the answer by its schema. Throws `Refused` where the server will not, `Away` where nothing is known. */
 export async function send<T>(path: string, body: unknown): Promise<T> {
   const text = JSON.stringify(keepable(body));
   const response = await request(path, {
@@ -67,7 +68,11 @@ export async function send<T>(path: string, body: unknown): Promise<T> {
     body: text,
     headers: { 'Content-Type': 'application/json' },
   });
-  return (await response.json()) as T;
+  const answer = readAnswer(path, await response.json().catch(() => undefined), 'POST');
+  // It may be stored all the same; sent again, it is stored once.
+  if (!answer.ok)
+    throw new Away(`The server’s answer cannot be read here (${answer.where}); reload the page`);
+  return answer.value as T;
 }
 
 /**

@@ -1,12 +1,4 @@
-import {
-  viewJob,
-  type CountKind,
-  type JobEventBody,
-  type JobView,
-  type RunStep,
-  type Sequence,
-  type StartedBody,
-} from '@bemtor/core';
+import { viewJob, type JobEventBody, type JobView, type Sequence, type StartedBody } from '@bemtor/core';
 import { v7 as uuidv7 } from 'uuid';
 import { computed, type Ref } from 'vue';
 import { readSnapshot, writeSnapshot } from '../api/local.ts';
@@ -22,20 +14,6 @@ export function useJob(document: Ref<Sequence | null>) {
     document.value && stream.loaded.value ? viewJob(document.value, stream.items.value) : null,
   );
   const waiting = computed(() => stream.items.value.filter((item) => item.state !== 'kept').length);
-
-  const count = (joint: string, what: CountKind, total: number, reason?: string) =>
-    stream.append({ kind: 'counted', joint, what, total: Math.max(0, total), ...(reason ? { reason } : {}) });
-  /** New screws in place of what is missing, lost or stripped; `words` says what they are, where they differ. */
-  const countNew = (joint: string, total: number, words: string) =>
-    stream.append({
-      kind: 'counted',
-      joint,
-      what: 'new',
-      total,
-      ...(words ? { with: words.slice(0, 120) } : {}),
-    });
-  const finish = (step: RunStep) => stream.append({ kind: 'done', step: step.id });
-  const reopen = (step: RunStep) => stream.append({ kind: 'undone', step: step.id });
 
   async function start(unitId: string, revision: number, plan: Omit<StartedBody, 'kind'>): Promise<string> {
     const id = uuidv7();
@@ -63,5 +41,5 @@ export function useJob(document: Ref<Sequence | null>) {
     await stream.drop();
   }
 
-  return { stream, view, waiting, openFor, count, countNew, finish, reopen, start, restart, drop };
+  return { stream, view, waiting, openFor, start, restart, drop };
 }

@@ -27,15 +27,23 @@ export class FakeShop {
 
   private async answer(path: string, { method = 'GET', body }: RequestInit): Promise<Partial<Response>> {
     if (this.isAway) throw new TypeError('network');
-    if (method === 'GET') {
-      const value = this.answers.get(path);
-      return value === undefined ? said(404, { detail: 'unknown', code: 'unknown' }) : said(200, value);
+    const sent = method === 'GET' ? null : (JSON.parse(String(body)) as unknown);
+    if (method !== 'GET' && path === '/shop/events') {
+      this.heard.push((sent as { body: unknown }).body);
+      if (this.refuse) return said(this.refuse.status, { title: 'refused', ...this.refuse });
     }
-    const event = (JSON.parse(String(body)) as { body: unknown }).body;
-    this.heard.push(event);
-    if (this.refuse) return said(this.refuse.status, { title: 'refused', ...this.refuse });
+    const value = this.reply(path, method, sent);
+    return value === undefined
+      ? said(404, { detail: 'unknown', code: 'unknown' })
+      : said(method === 'GET' ? 200 : 201, value);
+  }
+
+  /** What is answered; nothing where nobody knows such a path. */
+  protected reply(path: string, method: string, sent: unknown): unknown {
+    if (method === 'GET') return this.answers.get(path);
+    const event = (sent as { body: unknown }).body;
     this.said.push(event);
-    return said(201, { stands: event });
+    return { stands: event };
   }
 }
 

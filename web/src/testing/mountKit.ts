@@ -1,15 +1,20 @@
 import { afterEach } from '@jest/globals';
 import { mount, type ComponentMountingOptions, type VueWrapper } from '@vue/test-utils';
-import { nextTick, type Component } from 'vue';
+import { nextTick, type Component, type Plugin } from 'vue';
 import { createVuetify } from 'vuetify';
 import * as components from 'vuetify/components';
 
+type Options = ComponentMountingOptions<object> & { readonly plugins?: readonly Plugin[] };
+
 /** A component of the application, on the page and with Vuetify. Whoever mounts it takes it away again. */
-export function mountKit(component: Component, options: ComponentMountingOptions<object> = {}): VueWrapper {
+export function mountKit(component: Component, { plugins = [], ...options }: Options = {}): VueWrapper {
   return mount(component, {
     attachTo: document.body,
     ...options,
-    global: { plugins: [createVuetify({ components })], stubs: { transition: false, RouterLink: true } },
+    global: {
+      plugins: [createVuetify({ components }), ...plugins],
+      stubs: { transition: false, ...(plugins.length > 0 ? {} : { RouterLink: true }) },
+    },
   } as ComponentMountingOptions<object>) as unknown as VueWrapper;
 }
 

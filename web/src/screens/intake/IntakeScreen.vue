@@ -17,6 +17,7 @@ import IntakeOutline from './IntakeOutline.vue';
 import { measureFields, readMeasure } from './measures.ts';
 import TriagePanel from './TriagePanel.vue';
 import { rememberPurpose } from '../route/usePurpose.ts';
+import { targetsHere } from '../../composables/keptHere.ts';
 import { useIntake } from './useIntake.ts';
 import ActButton from '../../kit/ActButton.vue';
 import ChoiceRow from '../../kit/ChoiceRow.vue';
@@ -60,7 +61,7 @@ function setMeasure(key: keyof Measures, text: string): void {
 function route({ part, kind, act }: RankedTarget): void {
   rememberPurpose(props.unitId, act);
   if (part && published.value) {
-    localStorage.setItem(`bemtor.targets.${props.unitId}`, JSON.stringify([part]));
+    targetsHere(props.unitId).write([part]);
     void router.push(`/unit/${props.unitId}/route`);
   } else void router.push({ path: `/unit/${props.unitId}/recorder`, query: { towards: part ?? kind } });
 }

@@ -2,20 +2,31 @@ import {
   emptyIntake,
   toldBetween,
   triage,
+  unitFactsSchema,
   withTold,
   type Intake,
-  type UnitFacts,
   type UnitSummary,
 } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
+import { z } from 'zod';
 import { Away, read } from '../../api/client.ts';
 import { plain } from '../../api/local.ts';
 import { shopItems, tellShop } from '../../api/shopLog.ts';
+import { keptHere } from '../../composables/keptHere.ts';
 import { useUnit } from '../../stores/unit.ts';
 
 /** What is told of a unit at intake. */
-type IntakeDraft = Pick<UnitFacts, 'serial' | 'configuration' | 'complaint' | 'place' | 'intake'>;
+const draftSchema = unitFactsSchema.pick({
+  serial: true,
+  configuration: true,
+  complaint: true,
+  place: true,
+  intake: true,
+});
+type IntakeDraft = z.infer<typeof draftSchema>;
+/** A draft, and what it was written on. */
+const keptSchema = z.object({ base: draftSchema, draft: draftSchema });
 
 /** Long enough that a word is written whole, short enough that nobody waits for it. */
 const tellAfterMs = 500;
@@ -30,7 +41,7 @@ const ofUnit = ({ serial, configuration, complaint, place, intake }: UnitSummary
 export function useIntake(unitId: string) {
   const store = useUnit();
   const { unit, model, published, fault } = storeToRefs(store);
-  const key = `bemtor.intake.${unitId}`;
+  const kept = keptHere(`bemtor.intake.${unitId}`, keptSchema);
   const draft = ref<IntakeDraft | null>(null);
   /** What the draft was written on. */
   let base: IntakeDraft | null = null;
@@ -54,14 +65,11 @@ export function useIntake(unitId: string) {
     await store.load(unitId);
     if (!unit.value) return;
     const stands = ofUnit(unit.value);
-    const left = JSON.parse(localStorage.getItem(key) ?? 'null') as {
-      base?: IntakeDraft;
-      draft?: IntakeDraft;
-    } | null;
+    const left = kept.read();
     base = stands;
-    draft.value = left?.base && left.draft ? rebased(left.base, left.draft, stands) : plain(stands);
+    draft.value = left ? rebased(left.base, left.draft, stands) : plain(stands);
     // It was told before the page was closed.
-    if (toldBetween(stands, draft.value) === null) localStorage.removeItem(key);
+    if (toldBetween(stands, draft.value) === null) kept.write(null);
     void readEarlier();
   });
   onBeforeUnmount(() => {
@@ -72,7 +80,7 @@ export function useIntake(unitId: string) {
     draft,
     (now) => {
       if (!now || !base || toldBetween(base, now) === null) return;
-      localStorage.setItem(key, JSON.stringify({ base, draft: now }));
+      kept.write({ base, draft: now });
       typing.value = true;
       clearTimeout(timer);
       timer = setTimeout(() => void tell(), tellAfterMs);
@@ -101,13 +109,13 @@ export function useIntake(unitId: string) {
     const said = plain(draft.value);
     const change = toldBetween(base, said);
     typing.value = false;
-    if (change === null) return localStorage.removeItem(key);
+    if (change === null) return kept.write(null);
     base = said;
     try {
       const outcome = await tellShop({ kind: 'unit-told', unit: unitId, ...change });
       told.value = outcome.state === 'waiting' ? awayWords : null;
       if (outcome.state === 'refused') await store.load(unitId);
-      if (!typing.value) localStorage.removeItem(key);
+      if (!typing.value) kept.write(null);
     } catch (error) {
       if (!(error instanceof Away)) throw error;
       // Neither this device nor the server has it: the draft stays what is to be told.

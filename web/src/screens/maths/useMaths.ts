@@ -1,33 +1,23 @@
 import { computed, ref, watch } from 'vue';
+import { z } from 'zod';
+import { keptHere } from '../../composables/keptHere.ts';
 import { benchInstruments } from './benchInstruments.ts';
 import { powerInstruments } from './powerInstruments.ts';
 import { readFields, type Instrument, type Typed } from './instrument.ts';
 
 export const instruments: readonly Instrument[] = [...powerInstruments, ...benchInstruments];
 
-const key = 'bemtor.maths';
-
-interface Kept {
-  readonly at: string;
-  readonly typed: Readonly<Record<string, Typed>>;
-}
-
-function lastKept(): Kept {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? '') as Kept;
-  } catch {
-    return { at: 'label', typed: {} };
-  }
-}
+const last = keptHere(
+  'bemtor.maths',
+  z.object({ at: z.string(), typed: z.record(z.string(), z.record(z.string(), z.string())) }),
+);
 
 /** The instruments with what was last typed into each; it stays on this device. */
 export function useMaths() {
-  const kept = lastKept();
+  const kept = last.read() ?? { at: 'label', typed: {} };
   const at = ref(kept.at);
   const typed = ref<Record<string, Typed>>({ ...kept.typed });
-  watch([at, typed], () => localStorage.setItem(key, JSON.stringify({ at: at.value, typed: typed.value })), {
-    deep: true,
-  });
+  watch([at, typed], () => last.write({ at: at.value, typed: typed.value }), { deep: true });
 
   const instrument = computed(
     () => instruments.find(({ id }) => id === at.value) ?? (instruments[0] as Instrument),

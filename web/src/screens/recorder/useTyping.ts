@@ -1,12 +1,13 @@
+import { typingHere } from '../../composables/keptHere.ts';
+
 /**
  * Lines that were entered and are not in this device's store yet: the unit is still being read, or the tab was closed in
  * that very moment. They are noted at once and kept by the next visit.
  */
 export function useTyping(unitId: string) {
-  const key = `bemtor.typing.${unitId}`;
-  const read = (): string[] => JSON.parse(localStorage.getItem(key) ?? '[]') as string[];
-  const write = (lines: readonly string[]): void =>
-    lines.length > 0 ? localStorage.setItem(key, JSON.stringify(lines)) : localStorage.removeItem(key);
+  const kept = typingHere(unitId);
+  const read = (): string[] => kept.read() ?? [];
+  const write = (lines: string[]): void => kept.write(lines.length > 0 ? lines : null);
 
   /** Notes a line for as long as an act takes to keep it. */
   async function whileKept(line: string, keep: () => Promise<void>): Promise<void> {

@@ -5,7 +5,7 @@ import { emptyContext, readLine, type Entry, type TrayCell } from '@bemtor/core'
 import fc from 'fast-check';
 import { createPinia, setActivePinia } from 'pinia';
 import { click, mounting, press, settled, typeInto } from '../../testing/mountKit.ts';
-import { keepNarration, keptNarration } from './narration/drafts.ts';
+import { narrationHere } from './narration/drafts.ts';
 import PaletteInput from './palette/PaletteInput.vue';
 
 // The build gathers these; here nothing of the demo is played.
@@ -133,7 +133,7 @@ describe('a narration', () => {
     expect(accepted().map(({ kind }) => kind)).toContain('lift');
     await click('Done');
     expect(shown.find('[data-testid=narration-text]').exists()).toBe(true);
-    expect(keptNarration('u1')).toBeNull();
+    expect(narrationHere('u1').read()).toBeNull();
   });
 
   test('one is put right by a bench line, one is dropped, and both survive a reload', async () => {
@@ -166,8 +166,8 @@ describe('a narration', () => {
 
   test.each(['{', 'null', '7'])('what is kept as %s is no narration', (kept) => {
     localStorage.setItem('bemtor.narration.u1', kept);
-    expect(() => keptNarration('u1')).not.toThrow();
-    keepNarration('u1', null);
-    expect(keptNarration('u1')).toBeNull();
+    expect(() => narrationHere('u1').read()).not.toThrow();
+    narrationHere('u1').write(null);
+    expect(narrationHere('u1').read()).toBeNull();
   });
 });

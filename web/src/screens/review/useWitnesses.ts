@@ -9,6 +9,7 @@ import {
 } from '@bemtor/core';
 import { computed, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
+import { witnessesHere, type KeptHere } from '../../composables/keptHere.ts';
 
 /**
  * Recordings of other units of the same model that the lead takes in: an order seen the other way round in
@@ -16,11 +17,11 @@ import { read } from '../../api/client.ts';
  */
 export function useWitnesses() {
   const taken = shallowRef<ReadonlyMap<string, readonly KeptLine[]>>(new Map());
-  let key = '';
+  let chosen: KeptHere<string[]> | null = null;
 
   async function open(unitId: string, known: readonly RecordingSummary[]): Promise<void> {
-    key = `bemtor.witnesses.${unitId}`;
-    const kept = JSON.parse(localStorage.getItem(key) ?? '[]') as string[];
+    chosen = witnessesHere(unitId);
+    const kept = chosen.read() ?? [];
     for (const { id } of known) if (kept.includes(id)) await take(id);
   }
 
@@ -33,7 +34,7 @@ export function useWitnesses() {
   async function toggle(id: string): Promise<void> {
     if (taken.value.has(id)) taken.value = new Map([...taken.value].filter(([other]) => other !== id));
     else await take(id);
-    localStorage.setItem(key, JSON.stringify([...taken.value.keys()]));
+    chosen?.write([...taken.value.keys()]);
   }
 
   const recordings = computed<Recording[]>(() => [...taken.value].map(([id, lines]) => ({ id, lines })));

@@ -24,6 +24,7 @@ import DescentProfile from '../../components/DescentProfile.vue';
 import EmptyState from '../../kit/EmptyState.vue';
 import KeyHint from '../../kit/KeyHint.vue';
 import { duration } from '../../composables/format.ts';
+import { targetsHere } from '../../composables/keptHere.ts';
 import { useShop } from '../../stores/shop.ts';
 import { useTimes } from '../../stores/times.ts';
 import { useUnit } from '../../stores/unit.ts';
@@ -69,11 +70,11 @@ const document = computed(() =>
 /** Photos of the steps, taken at this model before. */
 const photos = useStepPictures();
 
-const targetsKey = `bemtor.targets.${props.unitId}`;
+const keptTargets = targetsHere(props.unitId);
 /** What the job is for, as intake or the technician said. */
 const { purpose, choose: choosePurpose } = usePurpose(props.unitId);
 // Read at once: a key pressed before the unit is loaded must not be lost when it is.
-const targets = ref(JSON.parse(localStorage.getItem(targetsKey) ?? '[]') as string[]);
+const targets = ref(keptTargets.read() ?? []);
 const configuration = ref<Configuration>({});
 const assumed = ref(usualAssumed);
 const trying = useTried(document);
@@ -114,7 +115,7 @@ onMounted(async () => {
   targets.value = targets.value.filter((target) => known && actsToward(known, target).length > 0);
   ready.value = true;
 });
-watch(targets, (now) => localStorage.setItem(targetsKey, JSON.stringify(now)));
+watch(targets, keptTargets.write);
 watch(route, (now) => (at.value = now?.steps.includes(at.value ?? '') ? at.value : (now?.steps[0] ?? null)));
 
 /** The sequence that the plan stands on: this configuration, without what is left out to try. */

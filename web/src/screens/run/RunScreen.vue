@@ -259,8 +259,8 @@ function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'):
         @close="run.close"
         @back="run.backward"
         @put-back="run.putBack"
-        @count="job.count"
-        @renew="job.countNew"
+        @count="run.setGroup"
+        @renew="run.countNew"
       />
       <template v-else-if="step">
         <RunStepCard
@@ -286,7 +286,7 @@ function ask(what: 'screw' | 'blocked' | 'skip' | 'note' | 'picture' | 'pause'):
           @tap="putting.tap"
           @hold="run.holdRunning.value = $event"
           @choose="arrivalAt = $event"
-          @missing="(one, total) => job.count(one.joint, 'missing', total)"
+          @missing="(one, total) => run.setGroup(one.joint, 'missing', total)"
           @settle="run.settle"
           @fitted="run.swapped"
           @resume="run.resume"

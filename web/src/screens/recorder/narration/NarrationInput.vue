@@ -9,9 +9,8 @@ import {
   correctedBy,
   decide,
   draftFrom,
-  keepNarration,
   isSure,
-  keptNarration,
+  narrationHere,
   lastSecond,
   spokenAt,
   sureRun,
@@ -32,7 +31,8 @@ const props = defineProps<{ unitId: string; known: readonly KnownPart[]; context
 const emit = defineEmits<{ accept: [entry: Entry] }>();
 const shop = useShop();
 
-const narration = shallowRef<Narration | null>(keptNarration(props.unitId));
+const kept = narrationHere(props.unitId);
+const narration = shallowRef<Narration | null>(kept.read());
 const fault = ref<string | null>(null);
 const pasted = ref('');
 /** Above the first draft is the head of the list, where one key accepts all sure ones. */
@@ -41,7 +41,7 @@ const here = ref(head);
 const correcting = ref<string | null>(null);
 const field = ref<{ $el: HTMLElement } | null>(null);
 const list = ref<HTMLElement | null>(null);
-watch(narration, (value) => keepNarration(props.unitId, value));
+watch(narration, kept.write);
 
 /** Seconds into the narration that is being played; null where nothing plays. */
 const playing = ref<number | null>(null);

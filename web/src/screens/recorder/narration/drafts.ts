@@ -1,5 +1,6 @@
 import {
   draftWithDoubts,
+  entrySchema,
   faultLine,
   readCaptions,
   readLine,
@@ -10,6 +11,8 @@ import {
   type LineContext,
   type ShopWord,
 } from '@bemtor/core';
+import { z } from 'zod';
+import { keptHere, type KeptHere } from '../../../composables/keptHere.ts';
 
 /** An entry drafted from a narration, and what the technician made of it. */
 export interface Draft {
@@ -72,18 +75,19 @@ export const spokenAt = (cues: readonly Cue[], seconds: number): string =>
 export const lastSecond = (cues: readonly Cue[]): number =>
   cues.reduce((last, { start, end }) => Math.max(last, end ?? start ?? 0), 0);
 
-const key = (unitId: string): string => `bemtor.narration.${unitId}`;
+const seconds = z.number().nullable();
+const narrationSchema: z.ZodType<Narration> = z.object({
+  name: z.string(),
+  cues: z.array(z.object({ text: z.string(), start: seconds, end: seconds })),
+  drafts: z.array(
+    z.object({
+      entry: entrySchema,
+      why: z.string().nullish(),
+      fate: z.enum(['open', 'accepted', 'dropped']),
+    }),
+  ),
+});
 
-/** What is half decided survives a reload. */
-export const keepNarration = (unitId: string, narration: Narration | null): void =>
-  narration
-    ? localStorage.setItem(key(unitId), JSON.stringify(narration))
-    : localStorage.removeItem(key(unitId));
-
-export function keptNarration(unitId: string): Narration | null {
-  try {
-    return JSON.parse(localStorage.getItem(key(unitId)) ?? 'null') as Narration | null;
-  } catch {
-    return null; // half written by a crash: the file is still where it was chosen
-  }
-}
+/** What is half decided survives a reload; of what a crash wrote half, the file is still where it was chosen. */
+export const narrationHere = (unitId: string): KeptHere<Narration> =>
+  keptHere(`bemtor.narration.${unitId}`, narrationSchema);
