@@ -1,5 +1,14 @@
-import { defaultSchools } from '@bemtor/core';
-import type { JobEventBody, JobSummary, RecordBody, Sequence, StreamItem, UnitSummary } from '@bemtor/core';
+import { defaultSchools, emptyIntake } from '@bemtor/core';
+import type {
+  JobEventBody,
+  JobSummary,
+  RecordBody,
+  Sequence,
+  ShopEvent,
+  StreamItem,
+  Told,
+  UnitSummary,
+} from '@bemtor/core';
 import { randomUUID } from 'node:crypto';
 import { FakeShop } from './fakeShop.ts';
 
@@ -35,7 +44,7 @@ export class FakeWorkshop extends FakeShop {
         place: 'shelf 2',
       },
       ...{ arrivedAt: at, configuration: {}, revision: 0, leftAt: null, withdrawn: false },
-      intake: {},
+      intake: emptyIntake,
       model: { code, maker, name, form, revision, retired: false, mergedInto: null },
       recording: null,
       job: null,
@@ -109,7 +118,16 @@ export class FakeWorkshop extends FakeShop {
     if (method === 'GET') return path === `/units/${this.unitId}` ? this.unit : this.standing.get(path);
     if (path.endsWith('/presence')) return { others: [] };
     if (path === '/jobs' || path === '/recordings') return this.begun(path.slice(1), sent as { id: string });
-    return super.reply(path, method, sent);
+    const { body } = sent as { readonly body: ShopEvent };
+    if (body.kind === 'unit-told' && body.unit === this.unitId) this.unit = this.unitTold(body);
+    const answer = super.reply(path, method, sent);
+    return body.kind === 'unit-told' && body.unit === this.unitId ? { stands: this.unit } : answer;
+  }
+
+  private unitTold({ set }: Told): UnitSummary {
+    const { left, ...facts } = set as { readonly left?: boolean };
+    const leftAt = left === undefined ? this.unit.leftAt : left ? at : null;
+    return { ...this.unit, ...facts, leftAt, revision: this.unit.revision + 1 };
   }
 
   private begun(kind: string, { id }: { readonly id: string }): unknown {
