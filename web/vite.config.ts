@@ -20,11 +20,41 @@ function shellList(): Plugin {
   };
 }
 
+/** What every screen needs is on its way before the first script has run. */
+function preloadMain(): Plugin {
+  return {
+    name: 'preload-main',
+    transformIndexHtml: {
+      order: 'post',
+      handler(_html, { bundle = {} }) {
+        const chunks = Object.values(bundle).filter((file) => file.type === 'chunk');
+        const needed = new Set<string>();
+        const need = (name: string): void => {
+          const chunk = chunks.find(({ fileName }) => fileName === name);
+          if (!chunk || needed.has(name)) return;
+          needed.add(name);
+          chunk.imports.forEach(need);
+          chunk.viteMetadata?.importedCss.forEach((css) => needed.add(css));
+        };
+        need(chunks.find(({ facadeModuleId }) => facadeModuleId?.endsWith('/src/main.ts'))?.fileName ?? '');
+        return [...needed].map((name) => ({
+          tag: 'link',
+          attrs: name.endsWith('.css')
+            ? { rel: 'stylesheet', href: `/${name}` }
+            : { rel: 'modulepreload', href: `/${name}` },
+          injectTo: 'head' as const,
+        }));
+      },
+    },
+  };
+}
+
 export default defineConfig({
   plugins: [
     vue(),
     vuetify({ autoImport: true }),
     shellList(),
+    preloadMain(),
     // Compressed once, here: a server at work has better things to do.
     compression({ algorithms: ['gzip', 'brotliCompress'], include: /\.(js|css|svg)$/ }),
   ],
@@ -44,7 +74,13 @@ export default defineConfig({
       output: {
         codeSplitting: {
           groups: [
-            { name: 'kit', test: /node_modules[\\/](?:@vue|vue|vuetify|pinia|vue-router)[\\/]/ },
+            // Alone, so that what begins to load everything else waits for nothing.
+            { name: 'preload', test: /vite[\\/]preload-helper/ },
+            {
+              name: 'kit',
+              // Tables come with the screens that have one.
+              test: /node_modules[\\/](?:@vue|vue|pinia|vue-router|vuetify[\\/](?!lib[\\/]components[\\/](?:VDataTable|VPagination)))[\\/]/,
+            },
             {
               name: 'shared',
               test: /[\\/]web[\\/]src[\\/](?:api|composables|components|glyphs|kit|shell)[\\/]/,

@@ -5,9 +5,11 @@ import { createApp } from 'vue';
 import { sendLeftovers } from './api/leftovers.ts';
 import App from './App.vue';
 import { sendPictures } from './pictures/pictureQueue.ts';
-import { router } from './router.ts';
+import { createRouter, createWebHistory } from 'vue-router';
+import { routes } from './routes.ts';
 import { vuetify } from './kit/vuetify.ts';
 
+const router = createRouter({ history: createWebHistory(), routes });
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app');
 
 // What was left waiting by a page that was closed.

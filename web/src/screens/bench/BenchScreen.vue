@@ -10,6 +10,7 @@ import CommandButton from '../../kit/CommandButton.vue';
 import TellBar from '../../kit/TellBar.vue';
 import { useCommands } from '../../kit/useCommands.ts';
 import { useCursor } from '../../kit/useCursor.ts';
+import { useDrawn } from '../../kit/useDrawn.ts';
 import CorrectDialog from './CorrectDialog.vue';
 import HandBackDialog from './HandBackDialog.vue';
 import { nextForUnit } from './nextForUnit.ts';
@@ -32,6 +33,10 @@ const cursor = useCursor(
   (one) => rows.value[one],
 );
 const { at } = cursor;
+const drawn = useDrawn(
+  () => cards.value.length,
+  () => at.value,
+);
 const current = computed(() => cards.value[at.value]);
 
 const open = (path: string) => void router.push(path);
@@ -131,7 +136,7 @@ const { commands, command } = useCommands(() => [
     </EmptyState>
     <ol v-else class="units">
       <CursorRow
-        v-for="({ unit, next }, i) in cards"
+        v-for="({ unit, next }, i) in cards.slice(0, drawn)"
         :key="unit.id"
         :ref="
           (el) => {
@@ -181,7 +186,7 @@ const { commands, command } = useCommands(() => [
           </ActButton>
         </div>
       </CursorRow>
-      <li v-if="nextPage !== null" class="more">
+      <li v-if="nextPage !== null && drawn === cards.length" class="more">
         <ActButton data-testid="more-units" @click="bench.more">More units</ActButton>
       </li>
     </ol>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { UnitSummary } from '@bemtor/core';
-import { ref, watch } from 'vue';
+import { defineAsyncComponent, ref, watch } from 'vue';
 import AskDialog from '../../kit/AskDialog.vue';
-import HandBackPaper from '../../papers/HandBackPaper.vue';
 import ActButton from '../../kit/ActButton.vue';
+
+/** It brings what composes papers along: loaded when it is asked for. */
+const HandBackPaper = defineAsyncComponent(() => import('../../papers/HandBackPaper.vue'));
 
 /** Asked before a unit leaves the bench: which one, and what that means. */
 const open = defineModel<boolean>({ required: true });

@@ -31,13 +31,11 @@ const strip = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>('[
 const standing = () =>
   standingLines(
     foldLines(
-      server
-        .taken<RecordBody>('recordings')
-        .map((body, i) => ({
-          id: [...server.streams.values()].flat()[i]?.id ?? '',
-          at: '2026-01-05T08:00:00Z',
-          body,
-        })),
+      server.taken<RecordBody>('recordings').map((body, i) => ({
+        id: [...server.streams.values()].flat()[i]?.id ?? '',
+        at: '2026-01-05T08:00:00Z',
+        body,
+      })),
     ),
   );
 async function typed(text: string): Promise<void> {
