@@ -13,6 +13,7 @@ import { headFigure } from './figures.ts';
 import { mm, Sheet } from './sheet.ts';
 
 type MatRequest = PaperRequestOf<'mat'>;
+type Region = NonNullable<MatRequest['regions']>[number];
 
 /** A screw's place is a ring of this radius, mm: an M2.5 head lies in it, and its letter is read from above. */
 const ringMm = 3.6;
@@ -78,12 +79,21 @@ function drawTile(
     doc.font('plain').fontSize(4).fillColor('black');
     const below = tile.y + tile.height - 7;
     doc.text(`far edge above · ${side} up`, tile.x, below, { width: tile.width, align: 'center' });
+    for (const part of mat.regions ?? []) region(sheet, part);
     for (const { letter, points } of here) for (const place of points) ring(sheet, place, letter);
     doc.restore();
     glueLines(sheet, tile);
     doc.restore();
     foot(sheet, `${title}, ${side} up`, sheets, scale);
   });
+}
+
+/** Where a part lies, faint below the rings, with its name inside. */
+function region({ doc }: Sheet, { name, x, y, width, depth }: Region): void {
+  doc.roundedRect(x, y, width, depth, 2).lineWidth(0.3).dash(1.5, { space: 1 }).stroke('#767676').undash();
+  doc.font('plain').fontSize(3.6).fillColor('#595959');
+  const room = { width: width - 3, height: Math.max(4, depth - 3), ellipsis: true };
+  doc.text(name, x + 1.5, y + 1.5, { ...room, lineBreak: depth > 10 });
 }
 
 function ring({ doc }: Sheet, { x, y }: { x: number; y: number }, letter: string): void {

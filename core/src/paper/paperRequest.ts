@@ -47,6 +47,17 @@ export const paperRequestSchema = z.discriminatedUnion('kind', [
     title: words(200),
     side: z.enum(['top', 'bottom']),
     outline: z.strictObject({ width: millimetres, depth: millimetres }),
+    /** Parts by their place, as this side shows them. */
+    regions: z
+      .array(
+        z.strictObject({
+          name: words(200),
+          ...{ x: z.number(), y: z.number(), width: millimetres, depth: millimetres },
+        }),
+      )
+      .max(500)
+      .readonly()
+      .optional(),
     groups: z
       .array(
         z.strictObject({

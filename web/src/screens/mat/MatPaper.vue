@@ -25,6 +25,8 @@ const props = defineProps<{
   outline: Outline | null;
   face: 'top' | 'bottom';
   groups: readonly MatGroup[];
+  /** Parts by their place, as the sheet shows them. */
+  regions: readonly { name: string; x: number; y: number; width: number; depth: number }[];
 }>();
 
 const size = ref<PaperSize>('A4');
@@ -56,6 +58,7 @@ async function print(): Promise<void> {
     ...{ kind: 'mat', size: size.value, fit: fit.value, side: props.face },
     title: `${maker} ${name}, ${code}`,
     outline: { width: outline.width, depth: outline.depth },
+    regions: props.regions.map(({ name, x, y, width, depth }) => ({ name, x, y, width, depth })),
     groups: props.groups
       .filter(({ face, points }) => face === props.face || points.some((point) => point.face === props.face))
       .map(({ letter, part, screw, count, points }) => ({

@@ -302,6 +302,7 @@ const { command } = useCommands(() =>
       :outline="outline"
       :face="face"
       :groups="groups"
+      :regions="parted.shown.value"
     />
     <GroundDialog
       v-if="layingGround"

@@ -140,6 +140,7 @@ const targetActions = computed(() =>
   targets.value.flatMap((target) => (here.value ? actsOfTarget(here.value, target) : target)),
 );
 const where = useRouteWhere(here, down, at);
+const ground = computed(() => store.model?.grounds?.find(({ face }) => face === where.value?.face) ?? null);
 const picks = computed(() =>
   document.value ? pickList(document.value, configuration.value, steps.value) : { tools: [], parts: [] },
 );
@@ -303,6 +304,8 @@ const whyNoStart = computed(() =>
       :pinnable="pinnable"
       :at="route.steps.indexOf(at ?? '') + 1"
       :where="where"
+      :ties="photos.tiesOf(at)"
+      :ground="ground"
       :photos="photos.of(at)"
       :start="command('start')"
       @drop="trying.drop([$event])"

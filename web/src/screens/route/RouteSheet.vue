@@ -8,12 +8,13 @@ export interface WhyLine {
 
 <script setup lang="ts">
 import type { Command } from '../../kit/commands.ts';
-import { guideDeferral, type Drive, type PickList, type Route, type Where } from '@bemtor/core';
+import { guideDeferral, type Drive, type Ground, type PickList, type Route, type Where } from '@bemtor/core';
 import ScrewGlyph from '../../glyphs/ScrewGlyph.vue';
+import type { StepTie } from '../../pictures/useStepPictures.ts';
 import PictureStrip from '../../pictures/PictureStrip.vue';
 import ActButton from '../../kit/ActButton.vue';
 import CommandButton from '../../kit/CommandButton.vue';
-import WherePicture from '../../components/WherePicture.vue';
+import StepWhere from '../../components/StepWhere.vue';
 
 /** Beside the profile: totals, why this step, what to lay out, cautions, and the start. */
 defineProps<{
@@ -33,6 +34,10 @@ defineProps<{
   at: number;
   /** Where the step that is chosen is; null where the device has no place of it. */
   where: Where | null;
+  /** Where its screws are seen in photos. */
+  ties: readonly StepTie[];
+  /** A photo under the outline of the side that is up. */
+  ground: Ground | null;
   /** Photos of the step that is chosen. */
   photos: readonly string[];
   start: Command;
@@ -85,7 +90,7 @@ const driveOf = (tool: string): Drive | null => {
       <slot name="open" />
       <section v-if="where" data-testid="step-where">
         <h2 class="label">Where step {{ at }} is</h2>
-        <WherePicture class="where" :where="where" />
+        <StepWhere class="where" :where="where" :ties="ties" :ground="ground" />
       </section>
       <section v-if="photos.length > 0" data-testid="step-photos">
         <h2 class="label">Step {{ at }} as it was seen</h2>

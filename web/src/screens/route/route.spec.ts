@@ -88,7 +88,7 @@ describe('beside the route', () => {
         pinnable: [{ value: 'lift-fan', title: 'Fan off' }],
         at: 3,
         where: whereOf(here, indexSequence(here), down[6]!, matGroupsOfSequence(here), 0),
-        photos: [],
+        ...{ ties: [], ground: null, photos: [] },
         start: { id: 'start', keys: ['Enter'], words: 'Start the run', run: () => undefined },
         ...more,
       },
@@ -106,6 +106,22 @@ describe('beside the route', () => {
     expect(beside.emitted('drop')).toEqual([[4]]);
     expect(beside.find('[data-testid=start-run]').text()).toBe('EnterStart the run');
     expect(beside.find('[data-testid=where]').exists()).toBe(true);
+  });
+
+  test('where the step is: on the photo of the device that its points are tied to, or on one under the outline', () => {
+    const ties = [
+      { n: 1, picture: 'p1', x: 0.25, y: 0.5 },
+      { n: 2, picture: 'p1', x: 0.75, y: 0.5 },
+    ];
+    const seen = sheet({ ties });
+    expect(seen.find('[data-testid=where-photo] img').attributes('src')).toContain('p1');
+    expect(seen.findAll('[data-testid=where-photo] .mark')).toHaveLength(2);
+    const places = [
+      { x: 0.1, y: 0.1, mm: { x: 0, y: 0 } },
+      { x: 0.9, y: 0.9, mm: { x: 322, y: 221 } },
+    ];
+    const ground = { face: 'bottom', picture: 'p2', aspect: 1.5, places };
+    expect(sheet({ ground }).find('[data-testid=where] image').attributes('href')).toContain('p2');
   });
 
   test('a start that is held says why', () => {

@@ -21,8 +21,7 @@ import ScrewCount from './ScrewCount.vue';
 import TighteningDrawing from './TighteningDrawing.vue';
 import ActButton from '../../kit/ActButton.vue';
 import TextField from '../../kit/TextField.vue';
-import WherePhoto from '../../components/WherePhoto.vue';
-import WherePicture from '../../components/WherePicture.vue';
+import StepWhere from '../../components/StepWhere.vue';
 import type { StepTie } from '../../pictures/useStepPictures.ts';
 import { tellsWhere } from '../route/useRouteWhere.ts';
 
@@ -148,11 +147,11 @@ function keepNumber(): void {
         </p>
         <p v-else-if="detail" class="detail">{{ detail }}</p>
       </div>
-      <WherePhoto v-if="ties.length > 0 && where" class="picture" :points="where.points" :ties="ties" />
-      <WherePicture
-        v-else-if="isShown && where"
+      <StepWhere
+        v-if="where && (ties.length > 0 || isShown)"
         class="picture"
         :where="where"
+        :ties="ties"
         :ground="ground"
         :put-in="putIn"
         @tap="$emit('tap', $event)"

@@ -48,6 +48,11 @@ async function pressed(...keys: string[]): Promise<void> {
     await settled();
   }
   await until(() => events().length > before, `what ${keys.join(' ')} does`);
+  // One key may say two things: both are heard before the next.
+  for (let heard = -1; heard !== events().length;) {
+    heard = events().length;
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  }
 }
 /** Goes on, by the one key, until the job stands where it should. */
 async function goTo(isThere: () => boolean): Promise<void> {
