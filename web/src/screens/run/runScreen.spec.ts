@@ -2,6 +2,7 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { viewJob, type JobEventBody } from '@bemtor/core';
+import { waitingStreams } from '../../api/local.ts';
 import { demoRoute } from '../../testing/demoSequence.ts';
 import { FakeWorkshop } from '../../testing/fakeWorkshop.ts';
 import { press, settled } from '../../testing/mountKit.ts';
@@ -49,9 +50,11 @@ async function pressed(...keys: string[]): Promise<void> {
   }
   await until(() => events().length > before, `what ${keys.join(' ')} does`);
   // One key may say two things: both are heard before the next.
-  for (let heard = -1; heard !== events().length;) {
+  for (let quiet = 0, heard = -1; quiet < 3;) {
+    await new Promise((resolve) => setTimeout(resolve, 15));
+    const isQuiet = heard === events().length && (await waitingStreams()).size === 0;
+    quiet = isQuiet ? quiet + 1 : 0;
     heard = events().length;
-    await new Promise((resolve) => setTimeout(resolve, 20));
   }
 }
 /** Goes on, by the one key, until the job stands where it should. */
