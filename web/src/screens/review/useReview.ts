@@ -1,28 +1,12 @@
-import {
-  actPictures,
-  applyEdits,
-  cycleWithLines,
-  diffSequences,
-  needLines,
-  review,
-  sameDocument,
-  unreachableParts,
-  type Derivation,
-  type Edit,
-  type EvidenceLine,
-  type Recording,
-  type RecordingSummary,
-  type Result,
-  type RunEvidence,
-  type SettledEdit,
-} from '@bemtor/core';
+import { actPictures, type Derivation, type EvidenceLine, type Recording, type Result } from '@bemtor/core';
 import { storeToRefs } from 'pinia';
-import { computed, onMounted, ref, shallowRef } from 'vue';
-import { Away, read } from '../../api/client.ts';
+import { computed, onMounted, ref } from 'vue';
 import { useLatest } from '../../composables/useLatest.ts';
 import { useRecording } from '../../stores/recording.ts';
 import { useUnit } from '../../stores/unit.ts';
 import { deriveInWorker, startPlanner } from '../../workers/planner.ts';
+import { reviewOf } from './reviewOf.ts';
+import { useModelEvidence } from './useModelEvidence.ts';
 import { usePublish } from './usePublish.ts';
 import { useRevisions } from './useRevisions.ts';
 import { useWitnesses } from './useWitnesses.ts';
@@ -34,12 +18,8 @@ import { useWitnesses } from './useWitnesses.ts';
 export function useReview(unitId: string) {
   const store = useUnit();
   const { unit, model, published, fault } = storeToRefs(store);
-  const known = computed(() => published.value?.document.parts ?? []);
-  const recording = useRecording(known);
-  /** What runs of this model found to differ. */
-  const runs = shallowRef<readonly RunEvidence[]>([]);
-  /** What was settled about the order at other units of the model. */
-  const settledElsewhere = shallowRef<readonly Edit[]>([]);
+  const recording = useRecording(computed(() => published.value?.document.parts ?? []));
+  const known = useModelEvidence(unitId);
   const witnesses = useWitnesses();
   const revisions = useRevisions();
   const ready = ref(false);
@@ -52,44 +32,10 @@ export function useReview(unitId: string) {
     });
     await opened;
     ready.value = true;
-    await readEvidence();
+    if (!unit.value || !(await known.load(unit.value.model.code, recording.stream.streamId.value))) return;
+    await witnesses.open(unitId, known.others.value);
+    await revisions.list(unit.value.model.code);
   });
-
-  /** Other recordings of this model: each a further witness, taken in by the lead. */
-  const others = shallowRef<readonly RecordingSummary[]>([]);
-
-  async function readEvidence(): Promise<void> {
-    if (!unit.value) return;
-    const model = `/models/${encodeURIComponent(unit.value.model.code)}`;
-    try {
-      const found = (await read<{ evidence: RunEvidence[]; settled: SettledEdit[] }>(`${model}/evidence`))
-        .value;
-      runs.value = found.evidence;
-      const own = recording.stream.streamId.value;
-      settledElsewhere.value = found.settled.filter((one) => one.recording !== own).map(({ edit }) => edit);
-      others.value = [];
-      await readOthers(model, '');
-      await witnesses.open(unitId, others.value);
-      await revisions.list(unit.value.model.code);
-    } catch (error) {
-      if (!(error instanceof Away)) throw error;
-    }
-  }
-
-  /** Where the next page of them begins; null where all are here. */
-  const moreOthers = ref<string | null>(null);
-  async function readOthers(model: string, query: string): Promise<void> {
-    const { recordings, next } = (
-      await read<{ recordings: RecordingSummary[]; next: string | null }>(`${model}/recordings${query}`)
-    ).value;
-    others.value = [...others.value, ...recordings.filter(({ unitId: of }) => of !== unitId)];
-    moreOthers.value = next;
-  }
-  async function showMoreOthers(): Promise<void> {
-    if (!unit.value || moreOthers.value === null) return;
-    const model = `/models/${encodeURIComponent(unit.value.model.code)}`;
-    await readOthers(model, `?behind=${encodeURIComponent(moreOthers.value)}`);
-  }
 
   /** The recordings to derive from; a long one comes in pieces, and is derived from once it is whole. */
   const recordings = computed<readonly Recording[]>(() => {
@@ -121,52 +67,31 @@ export function useReview(unitId: string) {
   const working = computed(
     () => !ready.value || (recordings.value.length > 0 && derivation.value === null && deriving.value),
   );
-  /** The recording of this unit where there is one; otherwise the sequence that stands, to be read and edited. */
-  const start = computed(() =>
-    working.value ? null : (derived.value?.sequence ?? published.value?.document ?? null),
+  const view = computed(() =>
+    working.value
+      ? null
+      : reviewOf({
+          derived: derived.value,
+          published: published.value?.document ?? null,
+          settledElsewhere: known.settledElsewhere.value,
+          edits: recording.edits.value.map(({ edit }) => edit),
+          decisions: recording.decisions.value,
+          runs: known.runs.value,
+        }),
   );
-  const edited = computed(() =>
-    start.value
-      ? applyEdits(start.value, [...settledElsewhere.value, ...recording.edits.value.map(({ edit }) => edit)])
-      : null,
-  );
-  const reviewed = computed(() =>
-    edited.value
-      ? review(edited.value.sequence, recording.decisions.value, {
-          conflicts: derived.value?.conflicts ?? [],
-          runs: runs.value,
-          absent: derived.value?.absent ?? [],
-        })
-      : null,
-  );
-  const document = computed(() => reviewed.value?.sequence ?? null);
-  const linesOf = computed(() => (derived.value ? needLines(derived.value) : (): readonly string[] => []));
-  /** The lines that each need of the document rests on, in its order. */
-  const evidence = computed(() => (document.value?.needs ?? []).map(linesOf.value));
+  const document = computed(() => view.value?.document ?? null);
+  const isNews = computed(() => view.value?.isNews ?? false);
+  const lost = computed(() => view.value?.lost ?? []);
+  const cycle = computed(() => view.value?.cycle ?? null);
+
   /** Photos of the lines that tell of an act, of this unit's recording. */
   const pictures = computed(() =>
     derived.value ? actPictures(derived.value.actLines, recording.lines.value) : new Map<string, string[]>(),
   );
   const picturesOf = (action: string): readonly string[] => pictures.value.get(action) ?? [];
-  /** The shortest circle of needs, with the lines that they rest on. */
-  const cycle = computed(() => document.value && cycleWithLines(document.value, linesOf.value));
-  /** Parts that no order reaches. */
-  const lost = computed(() => (document.value ? unreachableParts(document.value) : []));
-  const changes = computed(() =>
-    document.value && published.value ? diffSequences(published.value.document, document.value) : [],
-  );
-  const isNews = computed(
-    () =>
-      document.value !== null &&
-      (derived.value !== null ||
-        recording.edits.value.length > 0 ||
-        reviewed.value?.settled.some(({ choice }) => choice === 'remedy') === true) &&
-      !sameDocument(document.value, published.value?.document),
-  );
   const nextNumber = computed(
     () => Math.max(published.value?.number ?? 0, ...revisions.all.value.map(({ number }) => number)) + 1,
   );
-  const waiting = computed(() => recording.lines.value.some((line) => line.state !== 'kept'));
 
   /** The weakest need of the circle goes; as an edit, so it can be taken back. */
   async function mendCycle(): Promise<void> {
@@ -176,41 +101,25 @@ export function useReview(unitId: string) {
   }
 
   const publishing = usePublish(unitId, {
-    document,
-    isNews,
-    lost,
-    derived,
+    ...{ document, isNews, lost, derived },
     whole: derivedWhole,
     onPublished: revisions.list,
   });
   return {
-    picturesOf,
-    unit,
-    published,
-    fault,
-    recording,
-    derivation,
-    derived,
-    working,
-    edited,
-    reviewed,
-    document,
-    evidence,
-    cycle,
-    mendCycle,
-    lost,
-    changes,
-    isNews,
-    nextNumber,
-    waiting,
-    others,
-    moreOthers,
-    showMoreOthers,
-    witnesses,
-    revisions,
+    ...{ unit, published, fault, recording, derivation, derived, working },
+    ...{ document, isNews, lost, cycle, mendCycle, picturesOf, nextNumber, witnesses, revisions },
+    edited: computed(() => view.value?.edited ?? null),
+    reviewed: computed(() => view.value?.reviewed ?? null),
+    evidence: computed(() => view.value?.evidence ?? []),
+    changes: computed(() => view.value?.changes ?? []),
+    waiting: computed(() => recording.lines.value.some((line) => line.state !== 'kept')),
+    others: known.others,
+    moreOthers: known.moreOthers,
+    showMoreOthers: known.showMoreOthers,
     ...publishing,
   };
 }
+
 /** What of a line bears on the order: not how far it was sent. */
 const ofEvidence = ({ id, entries, narrated, points }: EvidenceLine): EvidenceLine => ({
   id,
