@@ -1,18 +1,9 @@
 <script setup lang="ts">
 import {
-  applySchools,
-  applyWhatIf,
-  cautionsOf,
-  configure,
-  indexSequence,
-  lowerName,
-  partDepths,
-  pickList,
-  runSteps,
-  schoolWeights,
   actsToward,
-  targetActions as actsOfTarget,
-  targetName,
+  applySchools,
+  cautionsOf,
+  schoolWeights,
   triage,
   type Assumption,
   type Configuration,
@@ -37,11 +28,12 @@ import { worthCheckingOverallInWorker } from '../../workers/planner.ts';
 import { useStepPictures } from '../../pictures/useStepPictures.ts';
 import RouteQuestions from './RouteQuestions.vue';
 import RouteSheet from './RouteSheet.vue';
+import { routeCommands } from './routeCommands.ts';
+import { routeView } from './routeView.ts';
 import { useWhy } from './useWhy.ts';
 import StepList from './StepList.vue';
 import TakeAlong from './TakeAlong.vue';
 import TargetBar from './TargetBar.vue';
-import { offeredTargets } from './targets.ts';
 import { useSettled, useThinGround } from './useSettled.ts';
 import PurposeChoice from './PurposeChoice.vue';
 import { usePurpose } from './usePurpose.ts';
@@ -118,33 +110,19 @@ onMounted(async () => {
 watch(targets, keptTargets.write);
 watch(route, (now) => (at.value = now?.steps.includes(at.value ?? '') ? at.value : (now?.steps[0] ?? null)));
 
-/** The sequence that the plan stands on: this configuration, without what is left out to try. */
-const here = computed(() =>
-  document.value ? configure(applyWhatIf(document.value, tried.value), configuration.value) : null,
+const view = computed(() =>
+  document.value
+    ? routeView({
+        ...{ document: document.value, configuration: configuration.value, tried: tried.value },
+        ...{ targets: targets.value, purpose: purpose.value, schools: shop.schools },
+        planned: route.value?.steps ?? null,
+      })
+    : null,
 );
-const depths = computed(() => (here.value ? partDepths(here.value) : []));
-const offered = computed(() => (here.value ? offeredTargets(here.value) : []));
-const tools = computed(() => [...new Set(here.value?.actions.flatMap((action) => action.tool ?? []))]);
-const steps = computed(() =>
-  here.value && route.value
-    ? runSteps(
-        here.value,
-        { steps: route.value.steps, targets: targets.value, purpose: purpose.value },
-        shop.schools,
-      )
-    : [],
-);
-const down = computed(() => steps.value.filter((step) => step.phase === 'down' && step.action));
-const back = computed(() => steps.value.filter((step) => step.phase === 'back' || step.phase === 'after'));
-const targetActions = computed(() =>
-  targets.value.flatMap((target) => (here.value ? actsOfTarget(here.value, target) : target)),
-);
+const here = computed(() => view.value?.here ?? null);
+const down = computed(() => view.value?.down ?? []);
 const where = useRouteWhere(here, down, at);
 const ground = computed(() => store.model?.grounds?.find(({ face }) => face === where.value?.face) ?? null);
-const picks = computed(() =>
-  document.value ? pickList(document.value, configuration.value, steps.value) : { tools: [], parts: [] },
-);
-const screwsOut = computed(() => down.value.reduce((sum, step) => sum + (step.joint?.count ?? 0), 0));
 const { why, pinnable } = useWhy(document, here, route, at, down);
 const openJob = computed(() =>
   unit.value?.job && unit.value.job.phase !== 'closed' ? unit.value.job : null,
@@ -154,8 +132,6 @@ const saved = computed(() =>
   plainPlan.value && plan.value ? plainPlan.value.wholeSeconds - plan.value.wholeSeconds : 0,
 );
 
-const nameOf = (target: string): string =>
-  document.value ? targetName(indexSequence(document.value), target) : target;
 function toggle(target: string): void {
   targets.value = targets.value.includes(target)
     ? targets.value.filter((other) => other !== target)
@@ -187,36 +163,16 @@ const { starting, start } = useStart(props.unitId, {
   isOpen: () => openJob.value !== null,
 });
 
-const { command } = useCommands(() => [
-  { id: 'next', keys: ['ArrowRight', 'ArrowDown'], words: 'next step', run: () => walk(1) },
-  { id: 'previous', keys: ['ArrowLeft', 'ArrowUp'], words: 'previous step', run: () => walk(-1) },
-  {
-    id: 'start',
-    keys: ['Enter'],
-    words: openJob.value ? 'Resume the open job' : 'Start the run',
-    unless: starting.value ? 'It is being started' : whyNoStart.value,
-    run: start,
-  },
-  {
-    id: 'compare',
-    keys: ['c'],
-    words: aside.value ? 'put the compared route away' : 'set this route aside and compare another',
-    when: route.value !== null,
-    run: setAside,
-  },
-  ...thin.commands(() => borne.value?.depend()),
-  { id: 'review', keys: ['v'], words: 'Review', run: () => router.push(`/unit/${props.unitId}/review`) },
-  ...offered.value.map((part, i) => ({
-    id: `target-${part.id}`,
-    keys: [String(i + 1)],
-    words: targets.value.includes(part.id) ? `not the ${lowerName(part.name)}` : lowerName(part.name),
-    more: `target: ${lowerName(part.name)}`,
-    run: () => toggle(part.id),
-  })),
-]);
-/** Why no run can be started now; an open job can always be gone on with. */
-const whyNoStart = computed(() =>
-  whatIf.value && !openJob.value ? 'What is only tried out is not run: first take it as it stands' : null,
+const { command } = useCommands(() =>
+  routeCommands(
+    {
+      ...{ offered: view.value?.offered ?? [], targets: targets.value, hasRoute: route.value !== null },
+      ...{ isAside: aside.value !== null, isJobOpen: openJob.value !== null },
+      ...{ starting: starting.value, whatIf: whatIf.value },
+      ofOrder: thin.commands(() => borne.value?.depend()),
+    },
+    { walk, start, setAside, toggle, review: () => router.push(`/unit/${props.unitId}/review`) },
+  ),
 );
 </script>
 
@@ -231,16 +187,22 @@ const whyNoStart = computed(() =>
   >
     <ActButton primary :to="`/unit/${unitId}/recorder`">Record</ActButton>
   </EmptyState>
-  <div v-else-if="document && here" class="route">
+  <div v-else-if="document && view" class="route">
     <section class="mat-bound left">
-      <TargetBar :sequence="here" :offered="offered" :targets="targets" :name-of="nameOf" @toggle="toggle" />
+      <TargetBar
+        :sequence="view.here"
+        :offered="view.offered"
+        :targets="targets"
+        :name-of="view.nameOf"
+        @toggle="toggle"
+      />
       <template v-if="targets.length === 0">
         <EmptyState
           class="where"
           title="Where to?"
           text="Choose what has to come out, by key, by name, or here in the stack. Bemtor finds the order with the least handling, and the way back."
         />
-        <PartStack :parts="depths" :targets="targets" @toggle="toggle" />
+        <PartStack :parts="view.depths" :targets="targets" @toggle="toggle" />
       </template>
       <p v-else-if="planFault" class="caution fault" role="alert">
         {{ planFault }}
@@ -255,7 +217,7 @@ const whyNoStart = computed(() =>
         </p>
         <RouteQuestions :questions="questions" @answer="answer" />
         <p v-if="also.length > 0" class="visits" data-testid="also">
-          {{ also.map(nameOf).join(', ') }} out too: that is how the shop works for this{{
+          {{ also.map(view.nameOf).join(', ') }} out too: that is how the shop works for this{{
             school.swollen ? ' (swollen)' : ''
           }}.
         </p>
@@ -264,20 +226,23 @@ const whyNoStart = computed(() =>
           take {{ duration(separately) }}:
           {{
             alone
-              .map((planned) => `${nameOf(planned.route.targets[0] ?? '')} ${duration(planned.wholeSeconds)}`)
+              .map(
+                (planned) =>
+                  `${view?.nameOf(planned.route.targets[0] ?? '')} ${duration(planned.wholeSeconds)}`,
+              )
               .join(', ')
           }}.
         </p>
         <CompareRoutes v-if="aside" :document="document" :aside="aside" :now="plan" @clear="aside = null" />
         <DescentProfile
-          :sequence="here"
+          :sequence="view.here"
           :steps="route.steps"
-          :targets="targetActions"
-          :back="back"
+          :targets="view.targetActions"
+          :back="view.back"
           :at="at"
           @point="at = $event"
         />
-        <StepList :steps="down" :at="at" :photos-of="photos.of" @point="at = $event" />
+        <StepList :steps="view.down" :at="at" :photos-of="photos.of" @point="at = $event" />
         <CommandButton quiet class="compare-key" :command="command('compare')" />
         <TakeAlong
           :sequence="document"
@@ -297,9 +262,9 @@ const whyNoStart = computed(() =>
       :most="duration(plan.mostSeconds)"
       :learned="times.learned"
       :down-only="duration(route.cost.total)"
-      :screws-out="screwsOut"
-      :picks="picks"
-      :cautions="cautionsOf(steps)"
+      :screws-out="view.screwsOut"
+      :picks="view.picks"
+      :cautions="cautionsOf(view.steps)"
       :why="why"
       :pinnable="pinnable"
       :at="route.steps.indexOf(at ?? '') + 1"
@@ -338,8 +303,8 @@ const whyNoStart = computed(() =>
         :options="document.options"
         :configuration="configuration"
         :assumed="assumed"
-        :tools="tools"
-        :parts="depths"
+        :tools="view.tools"
+        :parts="view.depths"
         @set="(key, value) => (configuration = { ...configuration, [key]: value })"
         @assume="assumed = $event"
       />
