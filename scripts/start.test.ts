@@ -1,7 +1,7 @@
 import { afterAll, expect, test } from '@jest/globals';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -55,6 +55,15 @@ const units = async (port: number) =>
     }
   ).units;
 
+/** How a process was called; nothing where it has ended meanwhile. */
+function commandOf(id: string): string {
+  try {
+    return readFileSync(`/proc/${id}/cmdline`, 'utf8');
+  } catch {
+    return '';
+  }
+}
+
 /** The postmaster's file is there exactly while a cluster runs. */
 const clusterRuns = (): boolean =>
   readdirSync(state).some((name) => existsSync(join(state, name, 'postgres/data/postmaster.pid')));
@@ -69,8 +78,18 @@ test('start, stop, start again: the data stays, the cluster goes with the server
   const recording = crypto.randomUUID();
   await fetch(`http://127.0.0.1:${port}/api/recordings`, {
     method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ id: recording, unitId: unit.id }),
   });
+
+  // Neither a list of processes nor a folder tells the password of the cluster to others.
+  const cluster = readdirSync(state).map((name) => join(state, name, 'postgres'))[0]!;
+  const password = readFileSync(join(cluster, 'password'), 'utf8').trim();
+  expect(password.length).toBeGreaterThan(20);
+  const processes = readdirSync('/proc').filter((name) => /^\d+$/.test(name));
+  for (const id of processes) expect(commandOf(id)).not.toContain(password);
+  expect(statSync(cluster).mode & 0o077).toBe(0);
+  expect(statSync(join(cluster, 'password')).mode & 0o077).toBe(0);
 
   // A second start from the same checkout, on another port, is refused in one line.
   const second = start(await freePort());

@@ -7,6 +7,7 @@ import {
   mkdirSync,
   readFileSync,
   readdirSync,
+  statSync,
   writeFileSync,
 } from 'node:fs';
 import { createServer } from 'node:net';
@@ -67,10 +68,9 @@ export async function openCluster(folder, at) {
   const data = join(folder, 'data');
   const passwordFile = join(folder, 'password');
   mkdirSync(folder, { recursive: true });
-  if (isRoot)
-    for (let up = folder; up !== '/' && up !== '/var/lib' && up !== '/tmp'; up = dirname(up))
-      chmodSync(up, 0o755);
+  if (isRoot) openWay(folder);
   own(folder);
+  chmodSync(folder, 0o700);
   if (!existsSync(join(data, 'PG_VERSION'))) await initialise(data, passwordFile);
   const port = at ?? (await freePort());
   const stopArgs = asDatabaseUser('pg_ctl', ['-D', data, '-m', 'fast', '-w', 'stop']);
@@ -101,6 +101,14 @@ export async function openCluster(folder, at) {
   };
 }
 
+/** Its user may pass through the folders above the cluster; nobody may read more of them than before. */
+function openWay(folder) {
+  for (let up = dirname(folder); up !== dirname(up); up = dirname(up)) {
+    const { mode } = statSync(up);
+    if ((mode & 0o001) === 0) chmodSync(up, (mode & 0o7777) | 0o001);
+  }
+}
+
 async function initialise(data, passwordFile) {
   writeFileSync(passwordFile, `${randomBytes(24).toString('hex')}\n`, { mode: 0o600 });
   own(passwordFile);
@@ -120,19 +128,18 @@ async function initialise(data, passwordFile) {
   await must('Making the PostgreSQL cluster', init.command, init.args, { cwd: '/' });
 }
 
-/** Makes a database where it does not exist yet. */
+/** Makes a database where it does not exist yet. The password is told where no list of processes shows it. */
 export async function ensureDatabase(cluster, name) {
   const bin = findPrograms();
   if (!bin) throw new Refusal('PostgreSQL is missing.');
-  const made = spawnSync(
-    join(bin, 'psql'),
-    [cluster.url('postgres'), '-tAc', `select 1 from pg_database where datname = '${name}'`],
-    { encoding: 'utf8' },
-  );
-  if (made.stdout.trim() !== '1')
-    await must(`Making the database ${name}`, join(bin, 'psql'), [
-      cluster.url('postgres'),
-      '-qc',
-      `create database ${name}`,
-    ]);
+  const psql = join(bin, 'psql');
+  const { hostname, port, username, password } = new URL(cluster.url('postgres'));
+  const at = ['-h', hostname, '-p', port, '-U', username, '-d', 'postgres'];
+  const env = { ...process.env, PGPASSWORD: password };
+  const known = spawnSync(psql, [...at, '-tAc', `select 1 from pg_database where datname = '${name}'`], {
+    env,
+    encoding: 'utf8',
+  });
+  if (known.stdout.trim() !== '1')
+    await must(`Making the database ${name}`, psql, [...at, '-qc', `create database ${name}`], { env });
 }

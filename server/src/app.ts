@@ -10,6 +10,7 @@ import type { Logger } from 'pino';
 import type { Database } from './db/pool.ts';
 import { listUnreadable } from './db/unreadable.ts';
 import { noRoute, problemHandler } from './errors.ts';
+import { door, onlyJson, rateLimited } from './http/door.ts';
 import { jobRoutes } from './http/jobs.ts';
 import type { LiveHub } from './http/live.ts';
 import { modelRoutes } from './http/models.ts';
@@ -22,12 +23,16 @@ import { settingRoutes } from './http/settings.ts';
 import { shopRoutes } from './http/shopLog.ts';
 import { unitRoutes } from './http/units.ts';
 import type { Press } from './papers/press.ts';
+import type { Decode } from './pictures/decodeApart.ts';
 
 export interface AppParts {
   readonly database: Database;
   readonly hub: LiveHub;
   readonly log: Logger;
   readonly press: Press;
+  readonly decode: Decode;
+  /** Names of this server beside those of this machine. */
+  readonly hosts?: readonly string[];
   /** The built interface; null serves the API alone. */
   readonly webFolder: string | null;
 }
@@ -35,7 +40,7 @@ export interface AppParts {
 /** A sequence of a large device is about 100 kB; this leaves room for ten times that. */
 const bodyLimit = '1mb';
 
-export function createApp({ database, hub, log, press, webFolder }: AppParts): Express {
+export function createApp({ database, hub, log, press, decode, hosts = [], webFolder }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: { ignore: (request) => request.url === '/api/health' } }));
@@ -58,6 +63,8 @@ export function createApp({ database, hub, log, press, webFolder }: AppParts): E
       strictTransportSecurity: false,
     }),
   );
+  app.use(door(hosts));
+  app.use('/api', rateLimited());
   // Events must leave at once; a compressor would hold them back.
   app.use(
     compression({
@@ -77,9 +84,10 @@ export function createApp({ database, hub, log, press, webFolder }: AppParts): E
     response.json({ rows: await listUnreadable(database) });
   });
   // Pictures come as they are; everything else is JSON.
-  app.use('/api/pictures', pictureRoutes(database));
+  app.use('/api/pictures', pictureRoutes(database, decode));
+  app.use('/api', onlyJson);
   app.use('/api/papers', paperRoutes(database, press));
-  app.use('/api', express.json({ limit: bodyLimit, type: '*/*' }));
+  app.use('/api', express.json({ limit: bodyLimit }));
   app.use('/api/units', unitRoutes(database));
   app.use('/api/models', modelRoutes(database));
   app.use('/api/recordings', recordingRoutes(database, hub));

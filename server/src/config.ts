@@ -9,6 +9,15 @@ const environmentSchema = z.object({
     .string()
     .default('127.0.0.1')
     .refine((host) => loopback.has(host), 'only loopback until accounts are on'),
+  BEMTOR_HOSTS: z
+    .string()
+    .default('')
+    .transform((text) =>
+      text
+        .split(',')
+        .map((name) => name.trim().toLowerCase())
+        .filter(Boolean),
+    ),
   BEMTOR_DEMO: z.enum(['0', '1']).default('0'),
   BEMTOR_RESET: z.enum(['0', '1']).default('0'),
   BEMTOR_WATCH_PARENT: z.enum(['0', '1']).default('0'),
@@ -19,6 +28,8 @@ export interface Config {
   readonly databaseUrl: string;
   readonly port: number;
   readonly host: string;
+  /** Names of this server beside those of this machine, as a browser asks for it. */
+  readonly hosts: readonly string[];
   /** Load the demo data once. */
   readonly demo: boolean;
   /** Drop everything of ours first. */
@@ -41,6 +52,7 @@ export function readConfig(environment: Record<string, string | undefined>): Con
     databaseUrl: DATABASE_URL,
     port: PORT,
     host: HOST,
+    hosts: parsed.data.BEMTOR_HOSTS,
     demo: BEMTOR_DEMO === '1',
     reset: BEMTOR_RESET === '1',
     watchParent: BEMTOR_WATCH_PARENT === '1',

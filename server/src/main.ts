@@ -8,12 +8,15 @@ import { openDatabase } from './db/pool.ts';
 import { loadDemo } from './demo.ts';
 import { LiveHub } from './http/live.ts';
 import { openLog } from './log.ts';
+import { decodeApart } from './pictures/decodeApart.ts';
 import { Press } from './papers/press.ts';
 import { printInThread } from './papers/printInThread.ts';
 
 /** How long open requests may take to finish once the server was told to stop. */
 const graceMs = 3_000;
 const parentCheckMs = 500;
+/** How long a client may take for its headers, and for a whole request: a photo over a poor line. */
+const [headersMs, requestMs] = [10_000, 90_000];
 
 async function main(config: Config): Promise<void> {
   const log = openLog(config.logLevel);
@@ -26,10 +29,17 @@ async function main(config: Config): Promise<void> {
   const hub = new LiveHub(config.databaseUrl);
   await hub.start();
   const webFolder = fileURLToPath(new URL('../../web/dist', import.meta.url));
-  const server = createApp({ database, hub, log, press: new Press(printInThread), webFolder }).listen(
+  const pictures = decodeApart(new URL('./pictures/picture.process.js', import.meta.url));
+  const { decode } = pictures;
+  const { hosts } = config;
+  const press = new Press(printInThread);
+  const server = createApp({ database, hub, log, press, decode, hosts, webFolder }).listen(
     config.port,
     config.host,
   );
+  // Nobody holds a connection by saying next to nothing.
+  server.headersTimeout = headersMs;
+  server.requestTimeout = requestMs;
   server.on('listening', () => {
     const address = server.address();
     const port = typeof address === 'object' && address ? address.port : config.port;
@@ -45,6 +55,7 @@ async function main(config: Config): Promise<void> {
   });
   const stop = async (): Promise<void> => {
     setTimeout(() => process.exit(0), graceMs).unref();
+    pictures.close();
     await hub.close();
     server.close();
     server.closeIdleConnections();

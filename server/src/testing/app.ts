@@ -8,6 +8,7 @@ import { migrate } from '../db/migrate.ts';
 import { openDatabase, type Database } from '../db/pool.ts';
 import { loadDemo } from '../demo.ts';
 import { LiveHub } from '../http/live.ts';
+import { reencode } from '../pictures/reencode.ts';
 import { Press } from '../papers/press.ts';
 import { makeDatabase } from './database.ts';
 
@@ -29,6 +30,7 @@ export async function openTestApp({ demo }: { readonly demo: boolean }): Promise
   const app = createApp({
     ...{ database, hub, log: pino({ level: 'silent' }), webFolder: null },
     press: new Press(printPaper),
+    decode: reencode,
   });
   const close = async (): Promise<void> => {
     await hub.close();

@@ -113,4 +113,25 @@ describe('sending', () => {
     answer = () => new Response('{}', { status });
     await expect(send(path, {})).rejects.toBeInstanceOf(kind);
   });
+
+  test('asked too much, it is asked again; what waits is not refused', async () => {
+    const problem = {
+      title: 'Too many',
+      status: 429,
+      detail: 'more than it is answered',
+      code: 'too-many-requests',
+    };
+    answer = () => new Response(JSON.stringify(problem), { status: 429 });
+    await expect(send(path, {})).rejects.toBeInstanceOf(Away);
+    // The press that is busy says so to whoever asked for a paper.
+    answer = () => new Response(JSON.stringify({ ...problem, code: 'press-busy' }), { status: 429 });
+    await expect(send('/papers', {})).rejects.toBeInstanceOf(Refused);
+  });
+
+  test('an answer that is not as its schema says counts as none: what waits stays', async () => {
+    answer = () => Response.json({ acknowledged: 'all of it' });
+    await expect(send('/jobs/x/events', {})).rejects.toBeInstanceOf(Away);
+    answer = () => new Response('<html>', { status: 200 });
+    await expect(send('/shop/events', {})).rejects.toBeInstanceOf(Away);
+  });
 });

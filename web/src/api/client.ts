@@ -47,7 +47,9 @@ async function request(path: string, init: RequestInit = {}): Promise<Response> 
 function faultOf(status: number, text: string, title: string): Error {
   if (status === 500) return new Failed('The server failed on it');
   if (status >= 500) return new Away(`The server answered ${status}`);
-  return new Refused(problemIn(text, status, title));
+  const problem = problemIn(text, status, title);
+  // Too much at once: a moment later there is room again.
+  return problem.code === 'too-many-requests' ? new Away(wordsOf(problem)) : new Refused(problem);
 }
 
 function problemIn(text: string, status: number, title: string): Problem {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { JobSummary, LoggedJob } from '@bemtor/core';
-import Papa from 'papaparse';
+import { csvText } from '../../composables/csvText.ts';
 import { computed, defineAsyncComponent, onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { read } from '../../api/client.ts';
@@ -71,7 +71,7 @@ const groups = computed(() => [
 
 /** The jobs shown, as a table that other programs read (RFC 4180). */
 function saveCsv(): void {
-  if (jobs.value) saveFile('logbook.csv', Papa.unparse(csvRows(jobs.value), { newline: '\r\n' }), csvType);
+  if (jobs.value) saveFile('logbook.csv', csvText(csvRows(jobs.value)), csvType);
 }
 
 const closed = computed(() => (jobs.value ?? []).filter((job) => job.closedAt));

@@ -1,5 +1,5 @@
 import { foldNumber, type Want } from '@bemtor/core';
-import Papa from 'papaparse';
+import { csvText } from '../../composables/csvText.ts';
 
 /** What is to be bought, a line a number: the wants of all units together. */
 export interface ShoppingLine {
@@ -49,7 +49,7 @@ export const shoppingText = (wants: readonly Want[]): string =>
     .join('\n');
 
 export const shoppingCsv = (wants: readonly Want[]): string =>
-  Papa.unparse(
+  csvText(
     shoppingLines(wants).map(({ number, part, quantity, units, state }) => ({
       number,
       part,
@@ -57,5 +57,4 @@ export const shoppingCsv = (wants: readonly Want[]): string =>
       units: units.join('; '),
       state,
     })),
-    { newline: '\r\n' },
   );

@@ -1,0 +1,86 @@
+import type { Request, RequestHandler } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import { asProblem, ProblemError } from '../errors.ts';
+
+/*
+ * What is refused before anything else looks at it. A page of somebody else in the technician's browser can send requests
+ * here; it cannot choose what the browser says of them: to which name they go, from which page they come, and that JSON
+ * is JSON only when the browser was asked whether it may be sent.
+ */
+
+/** This machine, by its own names. */
+const ownNames = ['localhost', '127.0.0.1', '[::1]'];
+const reads = new Set(['GET', 'HEAD', 'OPTIONS']);
+
+/** Refuses what goes to another name, comes from another page, or is not said to be JSON. `hosts`: further names of this server. */
+export function door(hosts: readonly string[]): RequestHandler {
+  const names = new Set([...ownNames, ...hosts.map((host) => host.toLowerCase())]);
+  return (request, _response, next) => {
+    if (!names.has(nameOf(request.headers.host)))
+      throw new ProblemError('host-unknown', 'This server does not go by the name under which it was asked', {
+        right: `one of ${[...names].join(', ')}; BEMTOR_HOSTS names further ones`,
+      });
+    if (request.path.startsWith('/api/')) refuseForeign(request);
+    next();
+  };
+}
+
+/** Only what is said to be JSON is read as JSON: a form of another page cannot say so. */
+export const onlyJson: RequestHandler = (request, _response, next) => {
+  // `null`: there is no body.
+  if (request.is('application/json') === false)
+    throw new ProblemError('type-unknown', 'The body is not said to be JSON', {
+      right: 'Content-Type: application/json',
+    });
+  next();
+};
+
+/** The name of a `Host`, without its port; empty where there is none, or none that can be read. */
+function nameOf(host: string | undefined): string {
+  try {
+    return host === undefined ? '' : new URL(`http://${host}`).hostname.toLowerCase();
+  } catch {
+    return '';
+  }
+}
+
+function refuseForeign(request: Request): void {
+  const { origin, host } = request.headers;
+  const site = request.headers['sec-fetch-site'];
+  const isOwnPage =
+    site === undefined || site === 'same-origin' || (site === 'none' && reads.has(request.method));
+  const isOwnOrigin = origin === undefined || originHost(origin) === host?.toLowerCase();
+  if (!isOwnPage || !isOwnOrigin)
+    throw new ProblemError('origin-foreign', 'This request comes from a page that is not Bemtor’s', {
+      right: 'the interface that this server itself serves, or a program that sends no Origin',
+    });
+}
+
+function originHost(origin: string): string {
+  try {
+    return new URL(origin).host.toLowerCase();
+  } catch {
+    return '';
+  }
+}
+
+/** A bench sends some ten requests a second when it is busy, a load test of twenty benches 200. */
+const mostPerSecond = 1_000;
+const windowSeconds = 10;
+
+/** Holds a client that asks without end; everybody else is answered. `most`: requests in ten seconds. */
+export const rateLimited = (most = mostPerSecond * windowSeconds): RequestHandler =>
+  rateLimit({
+    windowMs: windowSeconds * 1_000,
+    limit: most,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: (_request, response) => {
+      const problem = asProblem(
+        new ProblemError('too-many-requests', 'This client asks more than it is answered', {
+          right: `at most ${most} requests in ${windowSeconds} seconds`,
+        }),
+      );
+      response.status(problem.status).type('application/problem+json').json(problem);
+    },
+  });
