@@ -152,6 +152,7 @@ export * from './mat/matTiles.ts';
 export * from './mat/matLayers.ts';
 export * from './mat/placeWords.ts';
 export * from './mat/where.ts';
+export * from './mat/regionName.ts';
 export * from './mat/ground.ts';
 export { isKnownAnswer, readAnswer } from './api/answers.ts';
 export { metricThread } from './tables/metricThreads.ts';

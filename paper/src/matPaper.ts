@@ -1,6 +1,7 @@
 import {
   matOnOne,
   matTiling,
+  nameInRegion,
   paperSizes,
   screwWords,
   sheetMarginMm,
@@ -88,12 +89,14 @@ function drawTile(
   });
 }
 
-/** Where a part lies, faint below the rings, with its name inside. */
+/** Where a part lies, faint below the rings, with its name inside, along it where it is narrow. */
 function region({ doc }: Sheet, { name, x, y, width, depth }: Region): void {
   doc.roundedRect(x, y, width, depth, 2).lineWidth(0.3).dash(1.5, { space: 1 }).stroke('#767676').undash();
-  doc.font('plain').fontSize(3.6).fillColor('#595959');
-  const room = { width: width - 3, height: Math.max(4, depth - 3), ellipsis: true };
-  doc.text(name, x + 1.5, y + 1.5, { ...room, lineBreak: depth > 10 });
+  const at = nameInRegion({ x, y, width, depth }, name, 3.6);
+  doc.font('plain').fontSize(at.size).fillColor('#595959');
+  doc.save().translate(at.x, at.y);
+  if (at.isTurned) doc.rotate(-90);
+  doc.text(name, -doc.widthOfString(name) / 2, -at.size * 0.6, { lineBreak: false }).restore();
 }
 
 function ring({ doc }: Sheet, { x, y }: { x: number; y: number }, letter: string): void {

@@ -2,6 +2,7 @@
 import { spreadApart, type Ground, type Place, type Where } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import GroundImage from './GroundImage.vue';
+import RegionMark from './RegionMark.vue';
 import { placeInDrawing } from './placeInDrawing.ts';
 
 /**
@@ -113,17 +114,14 @@ function onTap(event: MouseEvent): void {
       </defs>
       <rect class="case" x="0" y="0" :width="width" :height="depth" :rx="size / 28" />
       <GroundImage v-if="ground?.face === where.face" :ground="ground" opacity="0.55" />
-      <g v-for="region in where.regions" :key="region.part" class="region" :class="{ now: region.isNow }">
-        <rect :x="region.x" :y="region.y" :width="region.width" :height="region.depth" :rx="size / 60" />
-        <text
-          :x="region.x + region.width / 2"
-          :y="region.y + region.depth / 2"
-          :font-size="Math.min(r * 1.35, (region.width / region.name.length) * 2)"
-          dy="0.35em"
-        >
-          {{ region.name.toLowerCase() }}
-        </text>
-      </g>
+      <RegionMark
+        v-for="region in where.regions"
+        :key="region.part"
+        :class="{ now: region.isNow }"
+        :region="region"
+        :letters="r * 1.35"
+        :corner="size / 60"
+      />
       <g v-for="(other, i) in others" :key="`o${i}`" class="other">
         <rect v-if="other.isCaptive" :x="other.x - r * 0.5" :y="other.y - r * 0.5" :width="r" :height="r" />
         <circle v-else :cx="other.x" :cy="other.y" :r="r * 0.55" />
@@ -224,21 +222,21 @@ text {
   stroke: var(--line);
   stroke-width: 1.6;
 }
-.region rect {
+:deep(.region) rect {
   fill: none;
   stroke: var(--ghost);
   stroke-width: 1;
 }
-.region text {
+:deep(.region) text {
   fill: var(--soft);
   font-weight: 500;
 }
-.region.now rect {
+:deep(.region.now) rect {
   fill: color-mix(in srgb, var(--copper) 14%, transparent);
   stroke: var(--copper);
   stroke-width: 2.4;
 }
-.region.now text {
+:deep(.region.now) text {
   fill: var(--line);
   font-weight: 600;
 }

@@ -11,6 +11,7 @@ import {
 } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import GroundImage from '../../components/GroundImage.vue';
+import RegionMark from '../../components/RegionMark.vue';
 import { placeInDrawing } from '../../components/placeInDrawing.ts';
 
 interface Box {
@@ -144,12 +145,14 @@ function onTap(event: MouseEvent): void {
     <text class="side" :x="size.width / 2" :y="size.depth - 3" text-anchor="middle">
       far edge above · {{ face }} up
     </text>
-    <g v-for="region in regions" :key="region.part" class="region" data-testid="mat-region">
-      <rect :x="region.x" :y="region.y" :width="region.width" :height="region.depth" rx="3" />
-      <text :x="region.x + 3" :y="region.y + r * 1.3" :font-size="r * 1.05">
-        {{ region.name.toLowerCase() }}
-      </text>
-    </g>
+    <RegionMark
+      v-for="region in regions"
+      :key="region.part"
+      :region="region"
+      :letters="r * 1.05"
+      :corner="3"
+      data-testid="mat-region"
+    />
     <g
       v-for="group in others"
       :key="`${group.line}/${group.entry}`"
@@ -224,13 +227,13 @@ text {
   font-size: 5px;
   fill: var(--ink-soft);
 }
-.region rect,
+:deep(.region) rect,
 .box {
   fill: color-mix(in srgb, var(--ghost) 12%, transparent);
   stroke: var(--ghost);
   stroke-width: 0.9;
 }
-.region text {
+:deep(.region) text {
   font-weight: 500;
   fill: var(--ink-soft);
 }
