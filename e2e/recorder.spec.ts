@@ -60,6 +60,7 @@ test('a slip of the thumb is read as what was meant; Tab completes; the shop’s
 
 test('a notebook by the touch palette alone', async ({ page, app }) => {
   await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
   await page.getByTestId('way-palette').click();
   const tap = (id: string) => page.getByTestId(`palette-${id}`).click();
   let kept = 0;
@@ -173,6 +174,7 @@ test('a narration from a file: accepted, corrected and dropped, and nothing deci
 
 test('a narration that is none is refused in words', async ({ page }) => {
   await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
   await page.getByTestId('way-narration').click();
   await page
     .getByTestId('narration-file')
@@ -182,6 +184,7 @@ test('a narration that is none is refused in words', async ({ page }) => {
 
 test('the player speaks a demo narration into the Recorder, draft by draft', async ({ page }) => {
   await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
   await page.getByTestId('way-narration').click();
   await page.clock.install();
   await page.getByTestId('play-pilot-7-exploring.srt').click();

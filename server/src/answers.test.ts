@@ -56,7 +56,6 @@ async function paths(): Promise<string[]> {
     '/settings/words',
     '/settings/schools',
     '/jobs/times',
-    '/models/TL14-2/revisions',
     '/unreadable',
   ];
 }

@@ -10,7 +10,7 @@ import type { Logger } from 'pino';
 import type { Database } from './db/pool.ts';
 import { listUnreadable } from './db/unreadable.ts';
 import { noRoute, problemHandler } from './errors.ts';
-import { door, onlyJson, rateLimited } from './http/door.ts';
+import { onlyJson, ownHost, ownPage, rateLimited } from './http/door.ts';
 import { jobRoutes } from './http/jobs.ts';
 import type { LiveHub } from './http/live.ts';
 import { modelRoutes } from './http/models.ts';
@@ -63,8 +63,9 @@ export function createApp({ database, hub, log, press, decode, hosts = [], webFo
       strictTransportSecurity: false,
     }),
   );
-  app.use(door(hosts));
-  app.use('/api', rateLimited());
+  app.use(ownHost(hosts));
+  // By the same path as the routes themselves, which are found in any spelling of it.
+  app.use('/api', ownPage, rateLimited());
   // Events must leave at once; a compressor would hold them back.
   app.use(
     compression({

@@ -6,7 +6,7 @@ import { deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import request from 'supertest';
 import { problemHandler } from './errors.ts';
-import { door, rateLimited } from './http/door.ts';
+import { ownHost, rateLimited } from './http/door.ts';
 import { decodeApart } from './pictures/decodeApart.ts';
 import { pictureKind } from './pictures/reencode.ts';
 import { openTestApp } from './testing/app.ts';
@@ -47,6 +47,7 @@ describe('a page of somebody else', () => {
         '/api/units',
         '/api/live',
         '/api/settings/schools',
+        '/API/units',
         `/api/pictures/${randomUUID()}`,
       ])
         await request(app).get(path).set('Sec-Fetch-Site', site).expect(403);
@@ -101,7 +102,7 @@ describe('another name for this machine', () => {
     for (const host of ['localhost:4600', 'LOCALHOST', '[::1]:4600', '127.0.0.1'])
       await request(app).get('/api/health').set('Host', host).expect(200);
     const named = express();
-    named.use(door(['Bench.example']), answers, problemHandler);
+    named.use(ownHost(['Bench.example']), answers, problemHandler);
     await request(named).get('/').set('Host', 'bench.example:443').expect(200);
     await request(named).get('/').set('Host', 'other.example').expect(421);
   });

@@ -60,5 +60,6 @@ export function loadScreen(path: string): void {
   const screen = routes.find((route) =>
     new RegExp(`^${route.path.replace(/:[a-zA-Z]+/g, '[^/]+')}$`).test(path),
   );
-  if (screen && 'component' in screen) void screen.component();
+  // Where it cannot be loaded, the router says so when it asks for it.
+  if (screen && 'component' in screen) void screen.component().catch(() => undefined);
 }

@@ -197,7 +197,6 @@ const answers: readonly (readonly [path: RegExp, schema: z.ZodType])[] = [
       sums: z.partialRecord(z.enum(verbs), z.looseObject({ n: count, sum: count, sumOfSquares: count })),
     }),
   ],
-  [/^\/models\/[^/]+\/revisions$/, z.looseObject({ revisions: z.array(revisionLine) })],
   [
     /^\/unreadable$/,
     z.looseObject({ rows: z.array(z.looseObject({ what: text, id: text, of: text, why: text })) }),

@@ -22,9 +22,10 @@ export function coinCellSize(designation: string): { diameterMm: number; heightM
 
 /**
  * Years that a coin cell keeps a clock: capacity over what the clock takes while mains and battery are off,
- * plus self-discharge. `offShare`: the share of the time without any other supply, 0…1.
+ * plus self-discharge. `offShare`: the share of the time without any other supply, 0…1. An empty cell keeps it for none.
  */
 export function coinCellYears(capacityMAh: number, clockMicroA: number, offShare: number): number {
+  if (capacityMAh <= 0) return 0;
   const drawMAhAYear = (clockMicroA / 1000) * hoursAYear * offShare;
   return capacityMAh / (drawMAhAYear + capacityMAh * selfDischargeAYear);
 }

@@ -169,6 +169,7 @@ describe('configuration', () => {
       databaseUrl: url,
       port: 4700,
       host: '127.0.0.1',
+      hosts: [],
       demo: true,
       reset: false,
       watchParent: false,

@@ -1,4 +1,4 @@
-import type { Request, RequestHandler } from 'express';
+import type { RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { asProblem, ProblemError } from '../errors.ts';
 
@@ -12,15 +12,14 @@ import { asProblem, ProblemError } from '../errors.ts';
 const ownNames = ['localhost', '127.0.0.1', '[::1]'];
 const reads = new Set(['GET', 'HEAD', 'OPTIONS']);
 
-/** Refuses what goes to another name, comes from another page, or is not said to be JSON. `hosts`: further names of this server. */
-export function door(hosts: readonly string[]): RequestHandler {
+/** Refuses what goes to another name. `hosts`: further names of this server. */
+export function ownHost(hosts: readonly string[]): RequestHandler {
   const names = new Set([...ownNames, ...hosts.map((host) => host.toLowerCase())]);
   return (request, _response, next) => {
     if (!names.has(nameOf(request.headers.host)))
       throw new ProblemError('host-unknown', 'This server does not go by the name under which it was asked', {
         right: `one of ${[...names].join(', ')}; BEMTOR_HOSTS names further ones`,
       });
-    if (request.path.startsWith('/api/')) refuseForeign(request);
     next();
   };
 }
@@ -44,7 +43,8 @@ function nameOf(host: string | undefined): string {
   }
 }
 
-function refuseForeign(request: Request): void {
+/** Refuses what comes from a page that this server did not serve. */
+export const ownPage: RequestHandler = (request, _response, next) => {
   const { origin, host } = request.headers;
   const site = request.headers['sec-fetch-site'];
   const isOwnPage =
@@ -54,7 +54,8 @@ function refuseForeign(request: Request): void {
     throw new ProblemError('origin-foreign', 'This request comes from a page that is not Bemtor’s', {
       right: 'the interface that this server itself serves, or a program that sends no Origin',
     });
-}
+  next();
+};
 
 function originHost(origin: string): string {
   try {

@@ -55,6 +55,7 @@ export function useRun(unitId: string) {
   /** What intake or the unit's recording say was missing; it is offered, not taken over silently. */
   const arrival = shallowRef<Arrival>({ hint: null, parts: [] });
   const ready = ref(false);
+
   onMounted(async () => {
     await store.load(unitId);
     await job.openFor(unitId, unit.value?.job?.id ?? null);
