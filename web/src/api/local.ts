@@ -54,9 +54,12 @@ export const putWaiting = async (item: WaitingItem): Promise<void> =>
   void (await (await local()).put('waiting', plain(item)));
 export const dropWaiting = async (id: string): Promise<void> => (await local()).delete('waiting', id);
 
+/** The order in which it was done. */
+export const byOrder = (a: WaitingItem, b: WaitingItem): number => a.order - b.order;
+
 export async function waitingOf(stream: string): Promise<WaitingItem[]> {
   const items = await (await local()).getAllFromIndex('waiting', 'stream', stream);
-  return items.sort((a, b) => a.order - b.order);
+  return items.sort(byOrder);
 }
 
 export const putOpening = async (stream: string, path: string, body: unknown): Promise<void> =>
@@ -97,15 +100,17 @@ export async function readSnapshot<T>(key: string): Promise<T | undefined> {
 export const putPicture = async (picture: WaitingPicture): Promise<void> =>
   void (await (await local()).put('picture', picture));
 export const dropPicture = async (id: string): Promise<void> => (await local()).delete('picture', id);
+/** Ids are made in the order in which pictures are taken. */
+export const byId = (a: WaitingPicture, b: WaitingPicture): number => a.id.localeCompare(b.id);
 /** Pictures that wait, as they were taken. */
 export const waitingPictures = async (): Promise<WaitingPicture[]> =>
-  (await (await local()).getAll('picture')).sort((a, b) => a.id.localeCompare(b.id));
+  (await (await local()).getAll('picture')).sort(byId);
 
 /** Everything that waits, by stream, each in the order in which it was done. */
 export async function waitingStreams(): Promise<Map<string, WaitingItem[]>> {
   const streams = new Map<string, WaitingItem[]>();
   const items = await (await local()).getAll('waiting');
-  for (const item of items.sort((a, b) => a.order - b.order))
+  for (const item of items.sort(byOrder))
     streams.set(item.stream, [...(streams.get(item.stream) ?? []), item]);
   return streams;
 }

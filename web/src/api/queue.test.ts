@@ -31,7 +31,8 @@ class World {
         return Promise.resolve();
       },
       drop: (id) => Promise.resolve(void this.store.delete(id)),
-      stored: () => Promise.resolve([...this.store.values()].sort((a, b) => a.n - b.n)),
+      stored: () => Promise.resolve([...this.store.values()]),
+      compare: (a, b) => a.n - b.n,
       most: 3,
       send: (things) => this.send(things),
       ...more,
@@ -101,7 +102,7 @@ describe('what waits', () => {
         weather,
         async (inFirst, met) => {
           const world = new World();
-          const shared = { lock: 'test', compare: (a: Thing, b: Thing) => a.n - b.n };
+          const shared = 'test';
           const tabs = [new Queue(world.lane({ shared })), new Queue(world.lane({ shared }))] as const;
           world.weather = inFirst.map(() => 'away');
           for (const [n, first] of inFirst.entries()) await tabs[first ? 0 : 1].add(thing(n));
@@ -117,7 +118,7 @@ describe('what waits', () => {
       ),
     );
     const world = new World();
-    const shared = { lock: 'test', compare: (a: Thing, b: Thing) => a.n - b.n };
+    const shared = 'test';
     const [mine, other] = [new Queue(world.lane({ shared })), new Queue(world.lane({ shared }))];
     await mine.add(thing(1));
     await other.takeOver();
@@ -135,6 +136,17 @@ describe('what waits', () => {
     expect(queue.find('t1')?.held).toBe('page');
     await queue.flush();
     expect([world.taken, queue.waiting.value]).toEqual([[1], []]);
+  });
+
+  test('what is added while a page before is still being read goes after what that has left', async () => {
+    const world = new World();
+    for (const n of [1, 2]) world.store.set(`t${n}`, thing(n));
+    const queue = new Queue(world.lane());
+    const reading = queue.takeOver();
+    await queue.add(thing(3));
+    await reading;
+    await queue.flush();
+    expect(world.taken).toEqual([1, 2, 3]);
   });
 
   test('nothing overtakes what is still being written', async () => {

@@ -24,14 +24,16 @@ export interface Waiting<Thing> {
 export interface Lane<Thing> {
   readonly put: (thing: Thing) => Promise<void>;
   readonly drop: (id: string) => Promise<void>;
-  /** All of it in this device's store, in the order in which it goes. */
+  /** All of it in this device's store. */
   readonly stored: () => Promise<Thing[]>;
+  /** In which order it goes. */
+  readonly compare: (a: Thing, b: Thing) => number;
   /** Sends some; answers with those that the server has now. */
   readonly send: (things: readonly Thing[]) => Promise<readonly string[]>;
   /** How many go at once. */
   readonly most: number;
   /** Tabs take one another's things over, and send one after the other, under a lock of this name. */
-  readonly shared?: { readonly lock: string; readonly compare: (a: Thing, b: Thing) => number };
+  readonly shared?: string;
   /** What goes before and after one turn of sending. */
   readonly turn?: (sendAll: () => Promise<void>) => Promise<void>;
   /** Whether a refusal is of the whole lane, not of what was sent; without an answer here, none is. */
@@ -92,8 +94,8 @@ export class Queue<Thing extends { readonly id: string }> {
     );
     const known = new Set(this.waiting.value.map(({ thing }) => thing.id));
     const all = [...this.waiting.value, ...stored.filter(({ id }) => !known.has(id)).map(inStore)];
-    const compare = this.lane.shared?.compare;
-    this.waiting.value = compare ? all.sort((a, b) => compare(a.thing, b.thing)) : all;
+    // What was added while the store was read goes after what is older.
+    this.waiting.value = all.sort((a, b) => this.lane.compare(a.thing, b.thing));
   }
 
   /** Nobody wants these any more, or the server has them. */
@@ -157,7 +159,7 @@ export class Queue<Thing extends { readonly id: string }> {
   /** Tabs send one after the other, so that what was done in one order arrives in it. */
   private async oneTab(act: () => Promise<void>): Promise<void> {
     const locks = globalThis.navigator?.locks;
-    await (locks && this.lane.shared ? locks.request(this.lane.shared.lock, act) : act());
+    await (locks && this.lane.shared ? locks.request(this.lane.shared, act) : act());
   }
 
   private turn(): Promise<void> {

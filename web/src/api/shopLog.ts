@@ -1,6 +1,6 @@
 import type { Problem, ShopEvent } from '@bemtor/core';
 import { Away, send } from './client.ts';
-import { dropWaiting, putWaiting, waitingOf, type WaitingItem } from './local.ts';
+import { byOrder, dropWaiting, putWaiting, waitingOf, type WaitingItem } from './local.ts';
 import { newItem, Queue } from './queue.ts';
 import { technicianHere } from './technician.ts';
 
@@ -35,7 +35,8 @@ const queue = new Queue<WaitingItem>({
   drop: dropWaiting,
   stored: () => waitingOf(shopStream),
   most: 1,
-  shared: { lock: 'bemtor-shop', compare: (a, b) => a.order - b.order },
+  compare: byOrder,
+  shared: 'bemtor-shop',
   send: async (items) => {
     for (const { id, at, by, body } of items) {
       const event = { id, at, body, ...(by ? { by } : {}) };

@@ -1,6 +1,14 @@
 import type { Acknowledged } from '@bemtor/core';
 import { Refused, send } from './client.ts';
-import { dropOpening, dropWaiting, moveWaiting, openingOf, putWaiting, type WaitingItem } from './local.ts';
+import {
+  byOrder,
+  dropOpening,
+  dropWaiting,
+  moveWaiting,
+  openingOf,
+  putWaiting,
+  type WaitingItem,
+} from './local.ts';
 import type { Lane } from './queue.ts';
 import { sendShop } from './shopLog.ts';
 
@@ -18,6 +26,7 @@ export type Learner = (items: readonly WaitingItem[], stored: readonly Acknowled
 export const itemLane = (learner: () => Learner): Omit<Lane<WaitingItem>, 'stored'> => ({
   put: putWaiting,
   drop: dropWaiting,
+  compare: byOrder,
   most: batch,
   refusesAll: streamUnknown,
   send: async (items) => {

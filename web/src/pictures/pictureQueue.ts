@@ -1,8 +1,8 @@
 import { v7 as uuidv7 } from 'uuid';
 import { shallowReactive } from 'vue';
 import { sendFile, wordsOf } from '../api/client.ts';
-import { dropPicture, putPicture, waitingPictures, type WaitingPicture } from '../api/local.ts';
-import { Queue } from '../api/queue.ts';
+import { byId, dropPicture, putPicture, waitingPictures, type WaitingPicture } from '../api/local.ts';
+import { Queue, type Waiting } from '../api/queue.ts';
 
 /* Pictures wait as lines do. Each is shown from this device until the server has it. */
 
@@ -28,7 +28,8 @@ const queue = new Queue<WaitingPicture>({
   },
   stored: waitingPictures,
   most: 1,
-  shared: { lock: 'bemtor-pictures', compare: (a, b) => a.id.localeCompare(b.id) },
+  compare: byId,
+  shared: 'bemtor-pictures',
   send: async (pictures) => {
     for (const { id, type, bytes } of pictures)
       try {
@@ -49,18 +50,18 @@ function urlOf({ id, type, bytes }: WaitingPicture): string {
   return url;
 }
 
+function asShown({ thing, held, refused }: Waiting<WaitingPicture>): PictureHere[] {
+  if (held === 'writing') return [];
+  const { id, at } = thing;
+  return [{ id, at, url: urlOf(thing), sent: sentOf.get(id) ?? 0, refused: refused && wordsOf(refused) }];
+}
+
 /** Every picture of which only this device knows, in the order in which they were taken. */
-export const picturesHere = (): PictureHere[] =>
-  queue.waiting.value.flatMap(({ thing, held, refused }) =>
-    held === 'writing'
-      ? []
-      : {
-          ...{ id: thing.id, at: thing.at, url: urlOf(thing), sent: sentOf.get(thing.id) ?? 0 },
-          refused: refused && wordsOf(refused),
-        },
-  );
-export const pictureHere = (id: string): PictureHere | undefined =>
-  picturesHere().find((picture) => picture.id === id);
+export const picturesHere = (): PictureHere[] => queue.waiting.value.flatMap(asShown);
+export function pictureHere(id: string): PictureHere | undefined {
+  const known = queue.find(id);
+  return known && asShown(known)[0];
+}
 
 /** Keeps a picture on this device and begins to send it; gives its id at once. Throws where the device is full. */
 export async function queuePicture(file: File): Promise<string> {
