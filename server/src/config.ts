@@ -1,6 +1,7 @@
 import { z } from 'zod';
 
-const loopback = new Set(['127.0.0.1', '::1', 'localhost']);
+/** This machine, by its own names. */
+export const loopback: ReadonlySet<string> = new Set(['127.0.0.1', '::1', 'localhost']);
 
 const environmentSchema = z.object({
   DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/, error: 'a postgresql:// address is expected' }),

@@ -110,7 +110,7 @@ describe('another name for this machine', () => {
 
 test('who asks without end is held for a moment, and told how much is answered', async () => {
   const small = express();
-  small.use(rateLimited(5), answers);
+  small.use(rateLimited(5), answers, problemHandler);
   for (let i = 0; i < 5; i++) await request(small).get('/').expect(200);
   const { body, headers } = await request(small).get('/').expect(429);
   expect(body).toMatchObject({ code: 'too-many-requests', right: expect.stringContaining('5 requests') });

@@ -1,44 +1,21 @@
+import type { Component } from 'vue';
 import type { RouteRecordRaw } from 'vue-router';
+
+/** A screen of one unit. */
+const ofUnit = (name: string, component: () => Promise<{ default: Component }>) => ({
+  ...{ path: `/unit/:unitId/${name}`, name, component },
+  props: true,
+});
 
 /** The screens, in the order of the work; each loads when it is first opened. */
 export const routes = [
   { path: '/', name: 'bench', component: () => import('./screens/bench/BenchScreen.vue') },
-  {
-    path: '/unit/:unitId/intake',
-    name: 'intake',
-    component: () => import('./screens/intake/IntakeScreen.vue'),
-    props: true,
-  },
-  {
-    path: '/unit/:unitId/recorder',
-    name: 'recorder',
-    component: () => import('./screens/recorder/RecorderScreen.vue'),
-    props: true,
-  },
-  {
-    path: '/unit/:unitId/review',
-    name: 'review',
-    component: () => import('./screens/review/ReviewScreen.vue'),
-    props: true,
-  },
-  {
-    path: '/unit/:unitId/route',
-    name: 'route',
-    component: () => import('./screens/route/RouteScreen.vue'),
-    props: true,
-  },
-  {
-    path: '/unit/:unitId/run',
-    name: 'run',
-    component: () => import('./screens/run/RunScreen.vue'),
-    props: true,
-  },
-  {
-    path: '/unit/:unitId/mat',
-    name: 'mat',
-    component: () => import('./screens/mat/MatScreen.vue'),
-    props: true,
-  },
+  ofUnit('intake', () => import('./screens/intake/IntakeScreen.vue')),
+  ofUnit('recorder', () => import('./screens/recorder/RecorderScreen.vue')),
+  ofUnit('review', () => import('./screens/review/ReviewScreen.vue')),
+  ofUnit('route', () => import('./screens/route/RouteScreen.vue')),
+  ofUnit('run', () => import('./screens/run/RunScreen.vue')),
+  ofUnit('mat', () => import('./screens/mat/MatScreen.vue')),
   { path: '/import', name: 'import', component: () => import('./screens/import/ImportScreen.vue') },
   { path: '/models', name: 'models', component: () => import('./screens/models/ModelsScreen.vue') },
   {
@@ -53,7 +30,7 @@ export const routes = [
   { path: '/waiting', name: 'waiting', component: () => import('./screens/waiting/WaitingScreen.vue') },
   { path: '/logbook', name: 'logbook', component: () => import('./screens/logbook/LogbookScreen.vue') },
   { path: '/:rest(.*)*', redirect: '/' },
-] as const satisfies readonly RouteRecordRaw[];
+] satisfies readonly RouteRecordRaw[];
 
 /** Begins to load the screen of an address, beside the application and not after it. */
 export function loadScreen(path: string): void {
@@ -61,5 +38,5 @@ export function loadScreen(path: string): void {
     new RegExp(`^${route.path.replace(/:[a-zA-Z]+/g, '[^/]+')}$`).test(path),
   );
   // Where it cannot be loaded, the router says so when it asks for it.
-  if (screen && 'component' in screen) void screen.component().catch(() => undefined);
+  void screen?.component?.().catch(() => undefined);
 }

@@ -13,9 +13,18 @@ export interface NamePlace {
   readonly isTurned: boolean;
 }
 
+/** A part by its place, as a drawing of a side shows it, mm. */
+export interface NamedRegion {
+  readonly name: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly depth: number;
+}
+
 /** Where the name of a region stands, inside it: as large as is wanted where there is room, smaller where there is not. */
 export function nameInRegion(
-  { x, y, width, depth }: { x: number; y: number; width: number; depth: number },
+  { x, y, width, depth }: Omit<NamedRegion, 'name'>,
   name: string,
   wanted: number,
 ): NamePlace {

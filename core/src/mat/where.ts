@@ -5,6 +5,7 @@ import { layersOfActions, outside, type MatLayer } from './matLayers.ts';
 import type { MatGroup } from './matGroups.ts';
 import { edgeNamed, placeName } from './placeWords.ts';
 import { crosswiseOrder, mirrored, usualOutline, type Edge, type Outline, type Place } from './points.ts';
+import type { NamedRegion } from './regionName.ts';
 
 type Side = 'top' | 'bottom';
 
@@ -18,13 +19,8 @@ export interface WherePoint extends Place {
 }
 
 /** A part that is known by its place. */
-export interface WhereRegion {
+export interface WhereRegion extends NamedRegion {
   readonly part: string;
-  readonly name: string;
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly depth: number;
   /** It is what the step is about. */
   readonly isNow: boolean;
 }

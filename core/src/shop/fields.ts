@@ -18,6 +18,9 @@ export function fieldFault(field: ShopField, text: string, right: string): strin
   return issue?.code === 'too_big' ? `At most ${issue.maximum} characters` : right;
 }
 
+/** How many characters a field takes. */
+export const mostCharacters = (field: ShopField): number => Number(fields[field].maxLength);
+
 /** Is it a length that a device on a bench may have, mm? */
 export const isDeviceLength = (mm: number): boolean => outlineSchema.shape.width.safeParse(mm).success;
 /** The longest, mm. */

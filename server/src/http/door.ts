@@ -1,6 +1,7 @@
 import type { RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
-import { asProblem, ProblemError } from '../errors.ts';
+import { loopback } from '../config.ts';
+import { ProblemError } from '../errors.ts';
 
 /*
  * What is refused before anything else looks at it. A page of somebody else in the technician's browser can send requests
@@ -8,15 +9,16 @@ import { asProblem, ProblemError } from '../errors.ts';
  * is JSON only when the browser was asked whether it may be sent.
  */
 
-/** This machine, by its own names. */
-const ownNames = ['localhost', '127.0.0.1', '[::1]'];
 const reads = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /** Refuses what goes to another name. `hosts`: further names of this server. */
 export function ownHost(hosts: readonly string[]): RequestHandler {
-  const names = new Set([...ownNames, ...hosts.map((host) => host.toLowerCase())]);
+  // In an address, one of colons stands in brackets.
+  const own = [...loopback].map((name) => (name.includes(':') ? `[${name}]` : name));
+  const names = new Set([...own, ...hosts.map((host) => host.toLowerCase())]);
   return (request, _response, next) => {
-    if (!names.has(nameOf(request.headers.host)))
+    const name = addressOf(`http://${request.headers.host ?? ''}`)?.hostname;
+    if (name === undefined || !names.has(name))
       throw new ProblemError('host-unknown', 'This server does not go by the name under which it was asked', {
         right: `one of ${[...names].join(', ')}; BEMTOR_HOSTS names further ones`,
       });
@@ -34,14 +36,8 @@ export const onlyJson: RequestHandler = (request, _response, next) => {
   next();
 };
 
-/** The name of a `Host`, without its port; empty where there is none, or none that can be read. */
-function nameOf(host: string | undefined): string {
-  try {
-    return host === undefined ? '' : new URL(`http://${host}`).hostname.toLowerCase();
-  } catch {
-    return '';
-  }
-}
+/** An address, the names in it in small letters; null where it is none. */
+const addressOf = (text: string): URL | null => (URL.canParse(text) ? new URL(text) : null);
 
 /** Refuses what comes from a page that this server did not serve. */
 export const ownPage: RequestHandler = (request, _response, next) => {
@@ -49,21 +45,13 @@ export const ownPage: RequestHandler = (request, _response, next) => {
   const site = request.headers['sec-fetch-site'];
   const isOwnPage =
     site === undefined || site === 'same-origin' || (site === 'none' && reads.has(request.method));
-  const isOwnOrigin = origin === undefined || originHost(origin) === host?.toLowerCase();
+  const isOwnOrigin = origin === undefined || addressOf(origin)?.host === host?.toLowerCase();
   if (!isOwnPage || !isOwnOrigin)
     throw new ProblemError('origin-foreign', 'This request comes from a page that is not Bemtor’s', {
       right: 'the interface that this server itself serves, or a program that sends no Origin',
     });
   next();
 };
-
-function originHost(origin: string): string {
-  try {
-    return new URL(origin).host.toLowerCase();
-  } catch {
-    return '';
-  }
-}
 
 /** A bench sends some ten requests a second when it is busy, a load test of twenty benches 200. */
 const mostPerSecond = 1_000;
@@ -76,12 +64,10 @@ export const rateLimited = (most = mostPerSecond * windowSeconds): RequestHandle
     limit: most,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
-    handler: (_request, response) => {
-      const problem = asProblem(
+    handler: (_request, _response, next) =>
+      next(
         new ProblemError('too-many-requests', 'This client asks more than it is answered', {
           right: `at most ${most} requests in ${windowSeconds} seconds`,
         }),
-      );
-      response.status(problem.status).type('application/problem+json').json(problem);
-    },
+      ),
   });

@@ -1,16 +1,10 @@
 <script setup lang="ts">
-import { nameInRegion } from '@bemtor/core';
+import { nameInRegion, type NamedRegion } from '@bemtor/core';
 import { computed } from 'vue';
 
 /** Where a part lies, in a drawing in millimetres, with its name inside it; along it where it is narrow. */
 const { region, letters } = defineProps<{
-  region: {
-    readonly name: string;
-    readonly x: number;
-    readonly y: number;
-    readonly width: number;
-    readonly depth: number;
-  };
+  region: NamedRegion;
   /** The height of the letters where there is room, mm. */
   letters: number;
   /** The radius of its corners, mm. */

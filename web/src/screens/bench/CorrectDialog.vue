@@ -6,7 +6,7 @@ import AskDialog from '../../kit/AskDialog.vue';
 import { dayAndTime } from '../../composables/format.ts';
 import type { Correction } from './useBench.ts';
 import ActButton from '../../kit/ActButton.vue';
-import { fieldRules } from '../../kit/fieldRules.ts';
+import { shopFields } from '../../kit/shopFields.ts';
 
 /** Names of a unit put right: ticket, serial, model; with what they were before. Or it was made by mistake. */
 const open = defineModel<boolean>({ required: true });
@@ -84,8 +84,8 @@ const past = computed(() =>
 
 <template>
   <AskDialog v-if="asked" v-model="open" :title="`Correct ${asked.label}`" @submit="keep">
-    <v-text-field v-model="label" label="Ticket" :rules="fieldRules.label" maxlength="40" />
-    <v-text-field v-model="serial" label="Serial" :rules="fieldRules.serial" maxlength="80" />
+    <v-text-field v-model="label" v-bind="shopFields.label" />
+    <v-text-field v-model="serial" v-bind="shopFields.serial" />
     <v-select
       v-model="model"
       label="Model"

@@ -7,7 +7,7 @@ import { askShop, saidHere, type Outcome } from '../../api/shopLog.ts';
 import { modelHere } from '../../api/unitsHere.ts';
 import ActButton from '../../kit/ActButton.vue';
 import AskDialog from '../../kit/AskDialog.vue';
-import { fieldRules } from '../../kit/fieldRules.ts';
+import { shopFields } from '../../kit/shopFields.ts';
 import TextField from '../../kit/TextField.vue';
 
 /** A unit arrives: its ticket number and its model, known or new; everything else is asked at intake. */
@@ -84,13 +84,7 @@ async function accepted(telling: Promise<Outcome>): Promise<void> {
 
 <template>
   <AskDialog v-model="open" title="A unit arrives" :width="620" data-testid="new-unit" @submit="arrive">
-    <TextField
-      v-model="label"
-      label="Ticket"
-      :rules="fieldRules.label"
-      maxlength="40"
-      placeholder="SK-0416"
-    />
+    <TextField v-model="label" v-bind="shopFields.label" placeholder="SK-0416" />
     <v-autocomplete
       v-model="code"
       label="Model"
@@ -100,15 +94,9 @@ async function accepted(telling: Promise<Outcome>): Promise<void> {
       @update:model-value="fault = null"
     />
     <div v-if="isNew" class="fresh">
-      <TextField v-model="fresh.maker" label="Maker" :rules="fieldRules.maker" maxlength="80" />
-      <TextField v-model="fresh.name" label="Name" :rules="fieldRules.name" maxlength="80" />
-      <TextField
-        v-model="fresh.code"
-        mono
-        label="Code on the label"
-        :rules="fieldRules.code"
-        maxlength="40"
-      />
+      <TextField v-model="fresh.maker" v-bind="shopFields.maker" />
+      <TextField v-model="fresh.name" v-bind="shopFields.name" />
+      <TextField v-model="fresh.code" mono v-bind="shopFields.code" />
       <v-select v-model="fresh.form" label="Form" :items="[...forms]" />
     </div>
     <p v-if="fault" class="stop" role="alert">{{ fault }}</p>

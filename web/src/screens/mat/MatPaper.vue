@@ -7,6 +7,7 @@ import {
   toldBetween,
   type MatGroup,
   type ModelSummary,
+  type NamedRegion,
   type Outline,
   type PaperSize,
 } from '@bemtor/core';
@@ -26,7 +27,7 @@ const props = defineProps<{
   face: 'top' | 'bottom';
   groups: readonly MatGroup[];
   /** Parts by their place, as the sheet shows them. */
-  regions: readonly { name: string; x: number; y: number; width: number; depth: number }[];
+  regions: readonly NamedRegion[];
 }>();
 
 const size = ref<PaperSize>('A4');

@@ -6,6 +6,7 @@ import {
   type Ground,
   type MatGroup,
   type MatPoint,
+  type NamedRegion,
   type Outline,
   type Place,
 } from '@bemtor/core';
@@ -33,7 +34,7 @@ const props = defineProps<{
   selected: number | null;
   /** Draws the order of the current group: as numbered, or crosswise. */
   order: 'numbered' | 'cross' | null;
-  regions: readonly (Box & { readonly part: string; readonly name: string })[];
+  regions: readonly (NamedRegion & { readonly part: string })[];
   ground: Ground | null;
   /** The name of the part that is being drawn. */
   drawing: string | null;

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import AskDialog from '../../kit/AskDialog.vue';
 import type { ModelTold } from './tellModel.ts';
 import ActButton from '../../kit/ActButton.vue';
-import { fieldRules } from '../../kit/fieldRules.ts';
+import { shopFields } from '../../kit/shopFields.ts';
 
 /** A model put right: its names and form, whether it is another spelling of one that is known, whether it is retired. */
 const open = defineModel<boolean>({ required: true });
@@ -60,8 +60,8 @@ function merge(to: string | null): void {
 
 <template>
   <AskDialog v-model="open" :title="`Correct ${model.code}`" @submit="keep">
-    <v-text-field v-model="maker" label="Maker" :rules="fieldRules.maker" maxlength="80" />
-    <v-text-field v-model="name" label="Name" :rules="fieldRules.name" maxlength="80" />
+    <v-text-field v-model="maker" v-bind="shopFields.maker" />
+    <v-text-field v-model="name" v-bind="shopFields.name" />
     <v-select v-model="form" label="Form" :items="formNames" />
     <p class="acts">
       <ActButton primary type="submit" :disabled="!isChanged">Keep it</ActButton>

@@ -3,7 +3,7 @@ import { forms } from '@bemtor/core';
 import { computed, ref } from 'vue';
 import AskDialog from '../../kit/AskDialog.vue';
 import ActButton from '../../kit/ActButton.vue';
-import { fieldRules } from '../../kit/fieldRules.ts';
+import { shopFields } from '../../kit/shopFields.ts';
 
 /** A model that is new to the shop: its names and form; the rest is told on its page. */
 const open = defineModel<boolean>({ required: true });
@@ -37,25 +37,12 @@ async function keep(): Promise<void> {
 
 <template>
   <AskDialog v-model="open" title="A new model" @submit="keep">
-    <v-text-field
-      v-model="maker"
-      label="Maker"
-      :rules="fieldRules.maker"
-      maxlength="80"
-      data-testid="model-maker"
-    />
-    <v-text-field
-      v-model="name"
-      label="Name"
-      :rules="fieldRules.name"
-      maxlength="80"
-      data-testid="model-name"
-    />
+    <v-text-field v-model="maker" v-bind="shopFields.maker" data-testid="model-maker" />
+    <v-text-field v-model="name" v-bind="shopFields.name" data-testid="model-name" />
     <v-text-field
       v-model="code"
+      v-bind="shopFields.code"
       label="Code, as it stands on the label"
-      :rules="fieldRules.code"
-      maxlength="40"
       data-testid="model-code"
     />
     <v-select v-model="form" label="Form" :items="forms" />

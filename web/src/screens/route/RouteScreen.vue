@@ -29,7 +29,7 @@ import { useStepPictures } from '../../pictures/useStepPictures.ts';
 import RouteQuestions from './RouteQuestions.vue';
 import RouteSheet from './RouteSheet.vue';
 import { routeCommands } from './routeCommands.ts';
-import { routeView } from './routeView.ts';
+import { deviceView, wayView, type Asked } from './routeView.ts';
 import { useWhy } from './useWhy.ts';
 import StepList from './StepList.vue';
 import TakeAlong from './TakeAlong.vue';
@@ -110,17 +110,23 @@ onMounted(async () => {
 watch(targets, keptTargets.write);
 watch(route, (now) => (at.value = now?.steps.includes(at.value ?? '') ? at.value : (now?.steps[0] ?? null)));
 
-const view = computed(() =>
-  document.value
-    ? routeView({
-        ...{ document: document.value, configuration: configuration.value, tried: tried.value },
+const askedOf = computed<Asked | null>(
+  () =>
+    document.value && {
+      ...{ document: document.value, configuration: configuration.value, tried: tried.value },
+    },
+);
+const device = computed(() => askedOf.value && deviceView(askedOf.value));
+const here = computed(() => device.value?.here ?? null);
+const way = computed(() =>
+  askedOf.value && here.value
+    ? wayView(askedOf.value, here.value, {
         ...{ targets: targets.value, purpose: purpose.value, schools: shop.schools },
         planned: route.value?.steps ?? null,
       })
     : null,
 );
-const here = computed(() => view.value?.here ?? null);
-const down = computed(() => view.value?.down ?? []);
+const down = computed(() => way.value?.down ?? []);
 const where = useRouteWhere(here, down, at);
 const ground = computed(() => store.model?.grounds?.find(({ face }) => face === where.value?.face) ?? null);
 const { why, pinnable } = useWhy(document, here, route, at, down);
@@ -166,7 +172,7 @@ const { starting, start } = useStart(props.unitId, {
 const { command } = useCommands(() =>
   routeCommands(
     {
-      ...{ offered: view.value?.offered ?? [], targets: targets.value, hasRoute: route.value !== null },
+      ...{ offered: device.value?.offered ?? [], targets: targets.value, hasRoute: route.value !== null },
       ...{ isAside: aside.value !== null, isJobOpen: openJob.value !== null },
       ...{ starting: starting.value, whatIf: whatIf.value },
       ofOrder: thin.commands(() => borne.value?.depend()),
@@ -187,13 +193,13 @@ const { command } = useCommands(() =>
   >
     <ActButton primary :to="`/unit/${unitId}/recorder`">Record</ActButton>
   </EmptyState>
-  <div v-else-if="document && view" class="route">
+  <div v-else-if="document && device && way" class="route">
     <section class="mat-bound left">
       <TargetBar
-        :sequence="view.here"
-        :offered="view.offered"
+        :sequence="device.here"
+        :offered="device.offered"
         :targets="targets"
-        :name-of="view.nameOf"
+        :name-of="device.nameOf"
         @toggle="toggle"
       />
       <template v-if="targets.length === 0">
@@ -202,7 +208,7 @@ const { command } = useCommands(() =>
           title="Where to?"
           text="Choose what has to come out, by key, by name, or here in the stack. Bemtor finds the order with the least handling, and the way back."
         />
-        <PartStack :parts="view.depths" :targets="targets" @toggle="toggle" />
+        <PartStack :parts="device.depths" :targets="targets" @toggle="toggle" />
       </template>
       <p v-else-if="planFault" class="caution fault" role="alert">
         {{ planFault }}
@@ -217,7 +223,7 @@ const { command } = useCommands(() =>
         </p>
         <RouteQuestions :questions="questions" @answer="answer" />
         <p v-if="also.length > 0" class="visits" data-testid="also">
-          {{ also.map(view.nameOf).join(', ') }} out too: that is how the shop works for this{{
+          {{ also.map(device.nameOf).join(', ') }} out too: that is how the shop works for this{{
             school.swollen ? ' (swollen)' : ''
           }}.
         </p>
@@ -228,21 +234,21 @@ const { command } = useCommands(() =>
             alone
               .map(
                 (planned) =>
-                  `${view?.nameOf(planned.route.targets[0] ?? '')} ${duration(planned.wholeSeconds)}`,
+                  `${device?.nameOf(planned.route.targets[0] ?? '')} ${duration(planned.wholeSeconds)}`,
               )
               .join(', ')
           }}.
         </p>
         <CompareRoutes v-if="aside" :document="document" :aside="aside" :now="plan" @clear="aside = null" />
         <DescentProfile
-          :sequence="view.here"
+          :sequence="device.here"
           :steps="route.steps"
-          :targets="view.targetActions"
-          :back="view.back"
+          :targets="way.targetActions"
+          :back="way.back"
           :at="at"
           @point="at = $event"
         />
-        <StepList :steps="view.down" :at="at" :photos-of="photos.of" @point="at = $event" />
+        <StepList :steps="way.down" :at="at" :photos-of="photos.of" @point="at = $event" />
         <CommandButton quiet class="compare-key" :command="command('compare')" />
         <TakeAlong
           :sequence="document"
@@ -262,9 +268,9 @@ const { command } = useCommands(() =>
       :most="duration(plan.mostSeconds)"
       :learned="times.learned"
       :down-only="duration(route.cost.total)"
-      :screws-out="view.screwsOut"
-      :picks="view.picks"
-      :cautions="cautionsOf(view.steps)"
+      :screws-out="way.screwsOut"
+      :picks="way.picks"
+      :cautions="cautionsOf(way.steps)"
       :why="why"
       :pinnable="pinnable"
       :at="route.steps.indexOf(at ?? '') + 1"
@@ -303,8 +309,8 @@ const { command } = useCommands(() =>
         :options="document.options"
         :configuration="configuration"
         :assumed="assumed"
-        :tools="view.tools"
-        :parts="view.depths"
+        :tools="device.tools"
+        :parts="device.depths"
         @set="(key, value) => (configuration = { ...configuration, [key]: value })"
         @assume="assumed = $event"
       />

@@ -3,18 +3,19 @@ import { defaultSchools } from '@bemtor/core';
 import { demoRoute } from '../../testing/demoSequence.ts';
 import { meantBy } from '../../kit/commands.ts';
 import { routeCommands, type RouteActs, type RouteNow } from './routeCommands.ts';
-import { routeView, type Asked } from './routeView.ts';
+import { deviceView, wayView, type Asked, type Way } from './routeView.ts';
 
 const { document, route } = demoRoute('battery');
-const asked: Asked = {
-  ...{ document, configuration: {}, targets: ['battery'], purpose: 'replace', schools: defaultSchools },
-  tried: {} as Asked['tried'],
+const asked: Asked = { document, configuration: {}, tried: {} as Asked['tried'] };
+const found: Way = {
+  ...{ targets: ['battery'], purpose: 'replace', schools: defaultSchools },
   planned: route.steps,
 };
+const device = deviceView(asked);
 
 describe('a route as it is shown', () => {
   test('what goes down comes back: every step of the plan once, every screw counted', () => {
-    const view = routeView(asked);
+    const view = wayView(asked, device.here, found);
     expect(view.down.map(({ action }) => action?.id as string)).toEqual([...route.steps]);
     const screws = view.down.reduce((sum, { joint }) => sum + (joint?.count ?? 0), 0);
     expect([view.screwsOut, view.screwsOut > 10]).toEqual([screws, true]);
@@ -22,15 +23,15 @@ describe('a route as it is shown', () => {
     const undone = new Set(view.down.map(({ action }) => action?.joint).filter(Boolean));
     expect([...undone].filter((joint) => !back.has(joint))).toEqual([]);
     expect(view.picks.tools.length).toBeGreaterThan(0);
-    expect(view.nameOf('battery')).toMatch(/battery/i);
+    expect(device.nameOf('battery')).toMatch(/battery/i);
   });
 
   test('before there is a plan there is the device: its parts by depth, what is usually asked for, its tools', () => {
-    const view = routeView({ ...asked, targets: [], planned: null });
+    const view = wayView(asked, device.here, { ...found, targets: [], planned: null });
     expect([view.down, view.back, view.screwsOut, view.targetActions]).toEqual([[], [], 0, []]);
-    expect(view.depths.length).toBeGreaterThan(5);
-    expect(view.offered.map(({ id }) => id)).toContain('battery');
-    expect(new Set(view.tools).size).toBe(view.tools.length);
+    expect(device.depths.length).toBeGreaterThan(5);
+    expect(device.offered.map(({ id }) => id)).toContain('battery');
+    expect(new Set(device.tools).size).toBe(device.tools.length);
   });
 });
 
@@ -41,7 +42,7 @@ describe('the keys of a route', () => {
   const at = (more: Partial<RouteNow> = {}) =>
     routeCommands(
       {
-        ...{ offered: routeView(asked).offered, targets: ['battery'], hasRoute: true, isAside: false },
+        ...{ offered: device.offered, targets: ['battery'], hasRoute: true, isAside: false },
         ...{ isJobOpen: false, starting: false, whatIf: false, ofOrder: [] },
         ...more,
       },
@@ -50,7 +51,7 @@ describe('the keys of a route', () => {
   const startOf = (more: Partial<RouteNow>) => at(more).find(({ id }) => id === 'start');
 
   test('each target has its number, which takes it up and leaves it again', () => {
-    const { offered } = routeView(asked);
+    const { offered } = device;
     for (const [i, { id }] of offered.entries()) {
       meantBy(at(), { key: String(i + 1) })?.run();
       expect(acts.toggle).toHaveBeenLastCalledWith(id);

@@ -9,19 +9,36 @@ import {
   targetName,
   type Configuration,
   type Purpose,
-  type RunStep,
   type Schools,
   type Sequence,
 } from '@bemtor/core';
 import { offeredTargets } from './targets.ts';
 
-/** What a route is asked of, and what the plan came to. */
+/** What a route is asked of. */
 export interface Asked {
   /** The sequence that stands, with what was settled since, as this shop works it. */
   readonly document: Sequence;
   readonly configuration: Configuration;
   /** What is left out to try. */
   readonly tried: Parameters<typeof applyWhatIf>[1];
+}
+
+/** The device as it is asked about, whatever is to come out of it. */
+export function deviceView({ document, configuration, tried }: Asked) {
+  /** The sequence that the plan stands on: this configuration, without what is left out to try. */
+  const here = configure(applyWhatIf(document, tried), configuration);
+  const index = indexSequence(document);
+  return {
+    here,
+    depths: partDepths(here),
+    offered: offeredTargets(here),
+    tools: [...new Set(here.actions.flatMap(({ tool }) => tool ?? []))],
+    nameOf: (target: string): string => targetName(index, target),
+  };
+}
+
+/** What is to come out, and the way that was found to it. */
+export interface Way {
   readonly targets: readonly string[];
   readonly purpose: Purpose;
   readonly schools: Schools;
@@ -29,28 +46,21 @@ export interface Asked {
   readonly planned: readonly string[] | null;
 }
 
-/** A route as a screen shows it. All of it follows from what was asked. */
-export function routeView({ document, configuration, tried, targets, purpose, schools, planned }: Asked) {
-  /** The sequence that the plan stands on: this configuration, without what is left out to try. */
-  const here = configure(applyWhatIf(document, tried), configuration);
+/** A way through the device, down and back up, as a screen shows it. */
+export function wayView(
+  { document, configuration }: Asked,
+  here: Sequence,
+  { targets, purpose, schools, planned }: Way,
+) {
   const steps = planned
     ? runSteps(here, { steps: [...planned], targets: [...targets], purpose }, schools)
     : [];
   const down = steps.filter((step) => step.phase === 'down' && step.action);
-  const index = indexSequence(document);
   return {
-    ...{ here, steps, down },
+    ...{ steps, down },
     back: steps.filter((step) => step.phase === 'back' || step.phase === 'after'),
-    depths: partDepths(here),
-    offered: offeredTargets(here),
-    tools: [...new Set(here.actions.flatMap(({ tool }) => tool ?? []))],
     targetActions: targets.flatMap((target) => targetActions(here, target)),
     picks: pickList(document, configuration, steps),
-    screwsOut: screwsOf(down),
-    nameOf: (target: string): string => targetName(index, target),
+    screwsOut: down.reduce((sum, { joint }) => sum + (joint?.count ?? 0), 0),
   };
 }
-export type RouteView = ReturnType<typeof routeView>;
-
-const screwsOf = (steps: readonly RunStep[]): number =>
-  steps.reduce((sum, { joint }) => sum + (joint?.count ?? 0), 0);
