@@ -52,8 +52,16 @@ export const useUnit = defineStore('unit', () => {
     model.value = { model: facts, options: [...(options ?? [])], grounds: grounds ?? [] };
   }
 
+  /** The reading that was begun last: what an earlier one finds after it is older, and is not shown. */
+  let latest: Promise<void> = Promise.resolve();
+  let readings = 0;
+
   /** Reads the unit, then its model and sequence; `onRead` may read on from the unit itself meanwhile. */
-  async function load(unitId: string, onRead: (unit: UnitSummary) => void = () => undefined): Promise<void> {
+  const load = (unitId: string, onRead: (unit: UnitSummary) => void = () => undefined): Promise<void> =>
+    (latest = loadNow(unitId, onRead));
+
+  async function loadNow(unitId: string, onRead: (unit: UnitSummary) => void): Promise<void> {
+    const mine = ++readings;
     if (openId.value !== unitId) {
       known.value = model.value = published.value = null;
       loaded.value = false;
@@ -69,16 +77,18 @@ export const useUnit = defineStore('unit', () => {
       if (!shown) throw new Error('This unit is not known here');
       onRead(shown);
       const code = encodeURIComponent(shown.model.code);
-      const [knownModel, latest] = await Promise.all([
+      const [knownModel, standing] = await Promise.all([
         readModel(shown.model.code),
         loadPublished(code, shown.model.revision),
       ]);
+      if (mine !== readings) return await latest;
       model.value = knownModel;
-      published.value = latest;
+      published.value = standing;
       // An event that was taken meanwhile may have told of a later state.
       if (summary && summary.revision >= (known.value?.revision ?? 0)) known.value = summary;
       loaded.value = true;
     } catch (error) {
+      if (mine !== readings) return latest;
       fault.value = error instanceof Error ? error.message : String(error);
     }
   }
