@@ -42,7 +42,7 @@ export async function openThrowAway(name) {
     /** PostgreSQL crashes, and comes back on the same port. */
     async crashDatabase() {
       await cluster.crash();
-      cluster = await openCluster(data, cluster.port);
+      cluster = await openCluster(data, { at: cluster.port });
     },
     async close() {
       server.kill('SIGTERM');

@@ -1,35 +1,51 @@
-// npm start: everything from a fresh clone to the running application. `npm start -- --reset-demo` starts over.
-import { createHash } from 'node:crypto';
-import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+// npm start: everything from a fresh clone to the running application, and what dies is started again.
+// `-- --empty` begins a workshop without the demo; `-- --reset-demo` and `-- --reset-empty` start over.
+import { mkdirSync } from 'node:fs';
 import { connect } from 'node:net';
-import { homedir } from 'node:os';
-import { join } from 'node:path';
+import { createInterface } from 'node:readline';
 import { checkNode, ensureBuild, ensurePackages } from './lib/prepare.mjs';
-import { ensureDatabase, ensurePostgres, openCluster } from './lib/postgres.mjs';
-import { isRoot, main, Refusal, root } from './lib/run.mjs';
+import { ensureDatabase, ensurePostgres } from './lib/postgres.mjs';
+import { main, Refusal } from './lib/run.mjs';
+import {
+  bringOldState,
+  clusterIn,
+  copiesIn,
+  databaseName,
+  hasCluster,
+  stateFolder,
+  takeLock,
+} from './lib/state.mjs';
+import { superviseCluster, superviseServer } from './lib/supervise.mjs';
 
 const port = Number(process.env.PORT ?? 4600);
+const resetWord = 'delete';
+const known = ['--empty', '--reset-demo', '--reset-empty'];
 
 function readArguments() {
   const args = process.argv.slice(2);
-  const unknown = args.find((arg) => arg !== '--reset-demo');
-  if (unknown) throw new Refusal(`"${unknown}" is not known. Use: npm start [-- --reset-demo]`);
-  return { reset: args.includes('--reset-demo') };
+  const unknown = args.find((arg) => !known.includes(arg));
+  if (unknown || args.length > 1)
+    throw new Refusal(
+      `"${unknown ?? args.join(' ')}" is not known. Use: npm start [-- ${known.join(' | ')}]`,
+    );
+  const [arg = ''] = args;
+  return { reset: arg.startsWith('--reset'), empty: arg.endsWith('empty') };
 }
 
-/**
- * Where the cluster lives: outside the checkout, since the database user may not be able to enter it, in a
- * folder named for the checkout's path, so that two checkouts never share one.
- */
-function stateFolder() {
-  const key = createHash('sha256').update(root).digest('hex').slice(0, 12);
-  const parent =
-    process.env.BEMTOR_STATE ??
-    (isRoot
-      ? '/var/lib/bemtor'
-      : join(process.env.XDG_STATE_HOME ?? join(homedir(), '.local/state'), 'bemtor'));
-  return join(parent, key);
+/** Starting over takes a word, so that nobody does it by a line of their history. */
+async function askToReset(folder) {
+  const kept = `A copy goes to ${copiesIn(folder)} first.`;
+  process.stdout.write(
+    `This deletes all that the workshop in ${folder} holds: units, recordings, jobs, photos. ${kept}\nType "${resetWord}" to go on: `,
+  );
+  const lines = createInterface({ input: process.stdin });
+  const answer = await new Promise((resolve) => {
+    lines.once('line', resolve);
+    lines.once('close', () => resolve(''));
+  });
+  lines.close();
+  process.stdin.destroy();
+  if (answer.trim() !== resetWord) throw new Refusal('Nothing was deleted.');
 }
 
 const portTaken = () =>
@@ -39,62 +55,37 @@ const portTaken = () =>
     probe.on('error', () => resolve(false));
   });
 
-/** One start at a time per checkout: a second would take the cluster from under the first. */
-function takeLock(folder) {
-  const file = join(folder, 'starter');
-  mkdirSync(folder, { recursive: true });
-  const holder = existsSync(file) ? readFileSync(file, 'utf8').trim() : '';
-  const command =
-    holder && existsSync(`/proc/${holder}/cmdline`) ? readFileSync(`/proc/${holder}/cmdline`, 'utf8') : '';
-  if (command.includes('start.mjs'))
-    throw new Refusal(`Bemtor already runs from this checkout (process ${holder}).`);
-  writeFileSync(file, String(process.pid));
-  return () => rmSync(file, { force: true });
-}
-
-function serve(databaseUrl, reset) {
-  const env = {
+const environment =
+  ({ databaseUrl, folder, reset, empty }) =>
+  ({ first }) => ({
     ...process.env,
     DATABASE_URL: databaseUrl,
     PORT: String(port),
-    BEMTOR_DEMO: '1',
+    BEMTOR_STATE: folder,
+    BEMTOR_DEMO: empty ? 'never' : '1',
     BEMTOR_WATCH_PARENT: '1',
-    BEMTOR_RESET: reset ? '1' : '0',
-  };
-  const server = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
-    cwd: root,
-    env,
-    stdio: ['ignore', 'pipe', 'inherit'],
+    // Once: a server that is started again finds what has been done since.
+    BEMTOR_RESET: reset && first ? '1' : '0',
   });
-  server.stdout.on('data', (chunk) => {
-    const line = chunk.toString();
-    process.stdout.write(line.replace(/Bemtor listens on (\S+)/, 'Bemtor is ready: $1   (Ctrl-C stops it)'));
-  });
-  return server;
-}
 
 await main(async () => {
-  const { reset } = readArguments();
+  const { reset, empty } = readArguments();
   checkNode();
   if (await portTaken())
     throw new Refusal(
       `Port ${port} is in use: Bemtor may run already. Stop it, or choose another: PORT=4601 npm start`,
     );
-  await ensurePackages();
-  await ensureBuild();
   const own = !process.env.DATABASE_URL;
   const folder = stateFolder();
+  if (own) bringOldState(folder);
+  mkdirSync(folder, { recursive: true });
   const release = own ? takeLock(folder) : () => undefined;
   let cluster = null;
   let server = null;
   let stopping = false;
-  const exited = () =>
-    new Promise((resolve) =>
-      server.exitCode !== null || server.signalCode !== null ? resolve() : server.once('exit', resolve),
-    );
   const stop = (signal) => {
     stopping = true;
-    server?.kill(signal);
+    server?.stop(signal);
   };
   process.on('SIGINT', () => stop('SIGINT'));
   process.on('SIGTERM', () => stop('SIGTERM'));
@@ -104,15 +95,22 @@ await main(async () => {
   const watch = setInterval(() => process.ppid !== parent && stop('SIGTERM'), 250);
   if (process.env.npm_lifecycle_event !== 'start') clearInterval(watch);
   try {
+    if (reset && (!own || hasCluster(folder))) await askToReset(folder);
+    await ensurePackages();
+    await ensureBuild();
     if (own) {
       await ensurePostgres();
-      cluster = await openCluster(join(folder, 'postgres'));
-      await ensureDatabase(cluster, 'bemtor');
+      cluster = await superviseCluster(clusterIn(folder));
+      await ensureDatabase(cluster, databaseName);
     }
     if (stopping) return 0;
-    server = serve(cluster ? cluster.url('bemtor') : process.env.DATABASE_URL, reset);
-    await exited();
-    return stopping ? 0 : (server.exitCode ?? 1);
+    const databaseUrl = cluster ? cluster.url(databaseName) : process.env.DATABASE_URL;
+    server = superviseServer({
+      port,
+      environment: environment({ databaseUrl, folder, reset, empty }),
+      patient: own,
+    });
+    return await server.ended;
   } finally {
     clearInterval(watch);
     await cluster?.stop();

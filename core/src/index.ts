@@ -74,6 +74,8 @@ export * from './run/planRest.ts';
 export * from './run/alike.ts';
 export { type NotBack } from './run/notBack.ts';
 export * from './shop/schools.ts';
+export * from './shop/copies.ts';
+export * from './api/health.ts';
 export * from './shop/events.ts';
 export * from './shop/fields.ts';
 export * from './shop/told.ts';

@@ -1,16 +1,17 @@
 import { sequenceJsonSchema, sequenceSchemaPath } from '@bemtor/core';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type Router } from 'express';
 import gzipStatic from 'express-static-gzip';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
+import type { CopyKeeper } from './copies/keeper.ts';
 import type { Database } from './db/pool.ts';
 import { listUnreadable } from './db/unreadable.ts';
 import { noRoute, problemHandler } from './errors.ts';
 import { onlyJson, ownHost, ownPage, rateLimited } from './http/door.ts';
+import { copyRoutes } from './http/copies.ts';
 import { jobRoutes } from './http/jobs.ts';
 import type { LiveHub } from './http/live.ts';
 import { modelRoutes } from './http/models.ts';
@@ -18,11 +19,14 @@ import { paperRoutes } from './http/papers.ts';
 import { partRoutes } from './http/parts.ts';
 import { pictureRoutes } from './http/pictures.ts';
 import { recordingRoutes } from './http/recordings.ts';
+import { logRequests, mountedAt } from './http/requestLog.ts';
 import { searchRoutes } from './http/search.ts';
 import { settingRoutes } from './http/settings.ts';
 import { shopRoutes } from './http/shopLog.ts';
 import { unitRoutes } from './http/units.ts';
 import type { Press } from './papers/press.ts';
+import type { DiskWatch } from './watch/disk.ts';
+import { isUp, openMetrics } from './watch/metrics.ts';
 import type { Decode } from './pictures/decodeApart.ts';
 
 export interface AppParts {
@@ -31,6 +35,8 @@ export interface AppParts {
   readonly log: Logger;
   readonly press: Press;
   readonly decode: Decode;
+  readonly copies: CopyKeeper;
+  readonly disk: DiskWatch;
   /** Names of this server beside those of this machine. */
   readonly hosts?: readonly string[];
   /** The built interface; null serves the API alone. */
@@ -40,10 +46,12 @@ export interface AppParts {
 /** A sequence of a large device is about 100 kB; this leaves room for ten times that. */
 const bodyLimit = '1mb';
 
-export function createApp({ database, hub, log, press, decode, hosts = [], webFolder }: AppParts): Express {
+export function createApp(parts: AppParts): Express {
+  const { database, hub, log, press, decode, copies, disk, hosts = [], webFolder } = parts;
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger: log, autoLogging: { ignore: (request) => request.url === '/api/health' } }));
+  const metrics = openMetrics({ database, hub, disk, copies });
+  app.use(logRequests(log), metrics.counted);
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -64,6 +72,18 @@ export function createApp({ database, hub, log, press, decode, hosts = [], webFo
     }),
   );
   app.use(ownHost(hosts));
+  // For whoever watches over the server: does it live, can it work, how is it.
+  app.get('/healthz', (_request, response) => {
+    response.set('Cache-Control', 'no-store').json({ status: 'ok' });
+  });
+  app.get('/readyz', async (_request, response) => {
+    const isReady = (await isUp(database)) === 1;
+    response
+      .status(isReady ? 200 : 503)
+      .set('Cache-Control', 'no-store')
+      .json({ status: isReady ? 'ok' : 'the database does not answer' });
+  });
+  app.get('/metrics', metrics.told);
   // By the same path as the routes themselves, which are found in any spelling of it.
   app.use('/api', ownPage, rateLimited());
   // Events must leave at once; a compressor would hold them back.
@@ -78,25 +98,27 @@ export function createApp({ database, hub, log, press, decode, hosts = [], webFo
   });
   app.get('/api/health', async (_request, response) => {
     await database.query('select 1');
-    response.json({ status: 'ok' });
+    response.json({ status: 'ok', disk: disk.disk });
   });
   app.get('/api/live', (_request, response) => hub.followAll(response));
   app.get('/api/unreadable', async (_request, response) => {
     response.json({ rows: await listUnreadable(database) });
   });
+  const serve = (path: string, router: Router): void => void app.use(path, mountedAt(path), router);
   // Pictures come as they are; everything else is JSON.
-  app.use('/api/pictures', pictureRoutes(database, decode));
+  serve('/api/pictures', pictureRoutes(database, decode, disk));
   app.use('/api', onlyJson);
-  app.use('/api/papers', paperRoutes(database, press));
+  serve('/api/papers', paperRoutes(database, press));
   app.use('/api', express.json({ limit: bodyLimit }));
-  app.use('/api/units', unitRoutes(database));
-  app.use('/api/models', modelRoutes(database));
-  app.use('/api/recordings', recordingRoutes(database, hub));
-  app.use('/api/parts', partRoutes(database));
-  app.use('/api/search', searchRoutes(database));
-  app.use('/api/settings', settingRoutes(database));
-  app.use('/api/shop', shopRoutes(database));
-  app.use('/api/jobs', jobRoutes(database, hub));
+  serve('/api/units', unitRoutes(database));
+  serve('/api/models', modelRoutes(database));
+  serve('/api/recordings', recordingRoutes(database, hub));
+  serve('/api/parts', partRoutes(database));
+  serve('/api/search', searchRoutes(database));
+  serve('/api/settings', settingRoutes(database));
+  serve('/api/shop', shopRoutes(database));
+  serve('/api/jobs', jobRoutes(database, hub));
+  serve('/api/copies', copyRoutes(copies));
   app.use('/api', noRoute);
   app.get(sequenceSchemaPath, (_request, response) => {
     response.type('application/schema+json').json(sequenceJsonSchema());

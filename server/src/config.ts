@@ -1,3 +1,4 @@
+import { join } from 'node:path';
 import { z } from 'zod';
 
 /** This machine, by its own names. */
@@ -19,9 +20,12 @@ const environmentSchema = z.object({
         .map((name) => name.trim().toLowerCase())
         .filter(Boolean),
     ),
-  BEMTOR_DEMO: z.enum(['0', '1']).default('0'),
+  BEMTOR_STATE: z.string().optional(),
+  BEMTOR_COPIES: z.string().optional(),
+  BEMTOR_DEMO: z.enum(['0', '1', 'never']).default('0'),
   BEMTOR_RESET: z.enum(['0', '1']).default('0'),
   BEMTOR_WATCH_PARENT: z.enum(['0', '1']).default('0'),
+  BEMTOR_LOG_WORDS: z.enum(['0', '1']).default('0'),
   LOG_LEVEL: z.enum(['silent', 'fatal', 'error', 'warn', 'info', 'debug']).default('warn'),
 });
 
@@ -31,13 +35,19 @@ export interface Config {
   readonly host: string;
   /** Names of this server beside those of this machine, as a browser asks for it. */
   readonly hosts: readonly string[];
-  /** Load the demo data once. */
-  readonly demo: boolean;
+  /** The folder of the workshop, for logs and copies; null: nothing is kept outside the database. */
+  readonly state: string | null;
+  /** Where copies are kept. */
+  readonly copies: string | null;
+  /** Load the demo data once; `never`: not in this workshop, from now on. */
+  readonly demo: '0' | '1' | 'never';
   /** Drop everything of ours first. */
   readonly reset: boolean;
   /** Stop when the process that started this one is gone. */
   readonly watchParent: boolean;
   readonly logLevel: string;
+  /** Messages of errors, which may quote the users, are logged too. */
+  readonly logWords: boolean;
 }
 
 /** Reads and checks the environment once, at start. Throws with a line per fault. */
@@ -49,14 +59,18 @@ export function readConfig(environment: Record<string, string | undefined>): Con
     );
   }
   const { DATABASE_URL, PORT, HOST, BEMTOR_DEMO, BEMTOR_RESET, BEMTOR_WATCH_PARENT, LOG_LEVEL } = parsed.data;
+  const { BEMTOR_STATE: state = null, BEMTOR_COPIES: copies } = parsed.data;
   return Object.freeze({
     databaseUrl: DATABASE_URL,
     port: PORT,
     host: HOST,
     hosts: parsed.data.BEMTOR_HOSTS,
-    demo: BEMTOR_DEMO === '1',
+    state,
+    copies: copies ?? (state && join(state, 'copies')),
+    demo: BEMTOR_DEMO,
     reset: BEMTOR_RESET === '1',
     watchParent: BEMTOR_WATCH_PARENT === '1',
     logLevel: LOG_LEVEL,
+    logWords: parsed.data.BEMTOR_LOG_WORDS === '1',
   });
 }

@@ -32,6 +32,20 @@ const unitsSchema = z.strictObject({
 const historySchema = z.strictObject({ jobs: z.array(pastJobSchema) });
 const dayMs = 24 * 60 * 60_000;
 
+/** A workshop that is begun without the demo never gets it. Throws where it is there already. */
+export async function beginEmpty(database: Database): Promise<void> {
+  await database.query(
+    "insert into fact (key, value) values ('demo-loaded', 'false') on conflict do nothing",
+  );
+  const { rows } = await database.query<{ value: boolean }>(
+    "select value from fact where key = 'demo-loaded'",
+  );
+  if (rows[0]?.value)
+    throw new Error(
+      'this workshop holds the demo. Begin another beside it: BEMTOR_STATE=FOLDER npm start -- --empty; or start over: npm start -- --reset-empty',
+    );
+}
+
 /**
  * Loads Skarholm Ferries, once: models with their sequences as revision 1, the units on the bench, and
  * the jobs of the last two months.
@@ -94,7 +108,7 @@ async function addPastJob(client: Client, document: Sequence, job: PastJob, at: 
     left: true,
   });
   await client.query(
-    'insert into job (id, unit_id, model_code, revision, created_at) values ($1, $2, $3, 1, $4)',
+    'insert into job (id, unit_id, model_code, revision, created_at, demo) values ($1, $2, $3, 1, $4, true)',
     [id, unitId, model, at],
   );
   for (const [i, event] of playJob(document, job, at).entries())

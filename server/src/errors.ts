@@ -40,8 +40,10 @@ export const problems = {
   'picture-unreadable': { status: 422, title: 'This is no picture that can be read' },
   'row-unreadable': { status: 422, title: 'A later version of Bemtor wrote this' },
   'setting-conflict': { status: 412, title: 'Somebody changed this setting in the meantime' },
+  'copies-nowhere': { status: 409, title: 'Nowhere to keep copies' },
   'paper-failed': { status: 500, title: 'The paper could not be made' },
   'press-busy': { status: 429, title: 'Too many papers are being made' },
+  'disk-full': { status: 507, title: 'The disk of the server is full' },
   'database-away': { status: 503, title: 'The database does not answer' },
   internal: { status: 500, title: 'Something went wrong on the server' },
 } as const;
@@ -90,6 +92,9 @@ function bodyProblem(error: ZodError, within: string): ProblemError {
   });
 }
 
+/** `disk_full` of SQLSTATE: no file of the database could grow. */
+const diskFull = '53100';
+
 function toProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
   const { type, status, code } = error as { type?: string; status?: unknown; code?: unknown };
@@ -106,6 +111,10 @@ function toProblem(error: unknown): ProblemError {
     return new ProblemError('body-malformed', 'It holds a value that cannot be kept', {
       right: 'figures and text within the bounds of docs/formats.md',
     });
+  if (code === diskFull)
+    return new ProblemError('disk-full', 'Nothing of it was stored; it waits where it was typed', {
+      right: 'room on the disk of the server; then it is sent again',
+    });
   if (isConnectionLoss(error)) {
     return new ProblemError('database-away', 'Nothing is known to be stored; send it again');
   }
@@ -120,9 +129,11 @@ export const noRoute: RequestHandler = (request) => {
 export const problemHandler: ErrorRequestHandler = (error, request, response, next) => {
   if (response.headersSent) return next(error); // express then ends the connection: half an answer is no answer
   const problem = toProblem(error);
-  if (problem.code === 'internal' || problem.code === 'database-away') request.log?.error(error);
+  const { status } = problems[problem.code];
+  if (status >= 500) request.log?.error({ err: error }, 'failed');
+  const id = request.id === undefined ? {} : { request: request.id };
   response
-    .status(problems[problem.code].status)
+    .status(status)
     .type('application/problem+json')
-    .send(JSON.stringify(asProblem(problem)));
+    .send(JSON.stringify({ ...asProblem(problem), ...id }));
 };

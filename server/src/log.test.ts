@@ -5,7 +5,7 @@ import { once } from 'node:events';
 /** Logs many lines and ends in the same moment, once it is told to. */
 const program = `
   const { openLog } = await import(${JSON.stringify(new URL('../dist/log.js', import.meta.url).href)});
-  const log = openLog('info');
+  const log = openLog({ level: 'info', folder: null });
   process.on('SIGTERM', () => {
     for (let i = 0; i < 50; i++) log.error('line ' + i);
     process.exit(0);

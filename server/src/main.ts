@@ -1,31 +1,37 @@
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { createApp } from './app.ts';
 import { readConfig, type Config } from './config.ts';
-import { dropEverything, migrate } from './db/migrate.ts';
+import { CopyKeeper, writeCopyFile } from './copies/keeper.ts';
+import { copyName } from './copies/keeping.ts';
+import { isConnectionLoss } from './db/connectionLoss.ts';
+import { dropEverything, isThere, migrate } from './db/migrate.ts';
 import { catchUpSightings } from './db/parts.ts';
 import { catchUpSearch } from './db/search.ts';
-import { openDatabase } from './db/pool.ts';
-import { loadDemo } from './demo.ts';
+import { openDatabase, type Database } from './db/pool.ts';
+import { beginEmpty, loadDemo } from './demo.ts';
 import { LiveHub } from './http/live.ts';
 import { openLog } from './log.ts';
 import { decodeApart } from './pictures/decodeApart.ts';
 import { Press } from './papers/press.ts';
 import { printInThread } from './papers/printInThread.ts';
+import { DiskWatch } from './watch/disk.ts';
 
 /** How long open requests may take to finish once the server was told to stop. */
 const graceMs = 3_000;
 const parentCheckMs = 500;
 /** How long a client may take for its headers, and for a whole request: a photo over a poor line. */
 const [headersMs, requestMs] = [10_000, 90_000];
+/** Exit code of what may go better in a moment: the database is not there yet. `EX_TEMPFAIL` of sysexits.h. */
+const tryAgain = 75;
 
 async function main(config: Config): Promise<void> {
-  const log = openLog(config.logLevel);
+  const folder = config.state && join(config.state, 'logs');
+  const log = openLog({ level: config.logLevel, folder, words: config.logWords });
+  const disk = new DiskWatch(config.state);
+  await disk.start();
   const database = openDatabase(config.databaseUrl);
-  if (config.reset) await dropEverything(database);
-  await migrate(database);
-  if (config.demo) await loadDemo(database, new Date());
-  await catchUpSightings(database);
-  await catchUpSearch(database);
+  await prepare(config, database);
   const hub = new LiveHub(config.databaseUrl);
   await hub.start();
   const webFolder = fileURLToPath(new URL('../../web/dist', import.meta.url));
@@ -33,7 +39,8 @@ async function main(config: Config): Promise<void> {
   const { decode } = pictures;
   const { hosts } = config;
   const press = new Press(printInThread);
-  const server = createApp({ database, hub, log, press, decode, hosts, webFolder }).listen(
+  const copies = new CopyKeeper({ database, databaseUrl: config.databaseUrl, folder: config.copies, log });
+  const server = createApp({ database, hub, log, press, decode, copies, disk, hosts, webFolder }).listen(
     config.port,
     config.host,
   );
@@ -44,6 +51,7 @@ async function main(config: Config): Promise<void> {
     const address = server.address();
     const port = typeof address === 'object' && address ? address.port : config.port;
     console.log(`Bemtor listens on http://${config.host}:${port}`);
+    copies.start();
   });
   server.on('error', (error: NodeJS.ErrnoException) => {
     console.error(
@@ -55,6 +63,8 @@ async function main(config: Config): Promise<void> {
   });
   const stop = async (): Promise<void> => {
     setTimeout(() => process.exit(0), graceMs).unref();
+    copies.stop();
+    disk.stop();
     pictures.close();
     await hub.close();
     server.close();
@@ -71,9 +81,30 @@ async function main(config: Config): Promise<void> {
   process.once('SIGTERM', () => void stop());
 }
 
+/** Brings the database to where this version can work with it. */
+async function prepare({ reset, demo, copies }: Config, database: Database): Promise<void> {
+  if (reset && (await isThere(database))) {
+    // Whoever starts over by mistake finds what was there.
+    if (copies !== null) await keepBeforeReset(database, copies);
+    await dropEverything(database);
+  }
+  await migrate(database);
+  if (demo === '1') await loadDemo(database, new Date());
+  if (demo === 'never') await beginEmpty(database);
+  await catchUpSightings(database);
+  await catchUpSearch(database);
+}
+
+async function keepBeforeReset(database: Database, folder: string): Promise<void> {
+  const now = new Date();
+  const file = join(folder, copyName('before-reset', now));
+  await writeCopyFile(database, file, now);
+  console.log(`What was there is kept in ${file}`);
+}
+
 try {
   await main(readConfig(process.env));
 } catch (error) {
   console.error(`Bemtor cannot start: ${error instanceof Error ? error.message : String(error)}`);
-  process.exit(1);
+  process.exit(isConnectionLoss(error) ? tryAgain : 1);
 }

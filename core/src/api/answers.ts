@@ -4,6 +4,8 @@ import { groundSchema } from '../mat/ground.ts';
 import { handBackSheetSchema } from '../run/handBack.ts';
 import { differenceSchema } from '../run/events.ts';
 import { optionSchema, sequenceSchema, verbs } from '../sequence/schema.ts';
+import { healthSchema } from './health.ts';
+import { copiesStateSchema, copyingSchema } from '../shop/copies.ts';
 import { schoolsSchema } from '../shop/schools.ts';
 import { shopWordsSchema } from '../reader/entries/shopWords.ts';
 import { wantStates } from '../shop/events.ts';
@@ -191,6 +193,9 @@ const answers: readonly (readonly [path: RegExp, schema: z.ZodType])[] = [
   ],
   [/^\/settings\/words$/, z.looseObject({ value: shopWordsSchema, revision: count })],
   [/^\/settings\/schools$/, z.looseObject({ value: schoolsSchema, revision: count })],
+  [/^\/settings\/copying$/, z.looseObject({ value: copyingSchema, revision: count })],
+  [/^\/copies$/, copiesStateSchema],
+  [/^\/health$/, healthSchema],
   [
     /^\/jobs\/times$/,
     z.looseObject({
@@ -220,6 +225,7 @@ const acknowledgements: readonly (readonly [path: RegExp, schema: z.ZodType])[] 
     z.looseObject({ others: z.array(z.looseObject({ by: text, step: textOrNull })) }),
   ],
   [/^\/papers$/, z.looseObject({ id: text })],
+  [/^\/copies$/, copiesStateSchema],
 ];
 
 type Method = 'GET' | 'POST';

@@ -241,6 +241,8 @@ export interface Problem {
   readonly code: string;
   readonly where?: string;
   readonly right?: string;
+  /** The id under which the server’s log has it. */
+  readonly request?: string;
   /** In a revision conflict: the number that stands. */
   readonly current?: number | null;
   /** What stands, where the request was to change something else. */

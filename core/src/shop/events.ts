@@ -119,6 +119,8 @@ export const shopEventSchema = z.discriminatedUnion('kind', [
     removed: z.boolean().default(false),
   }),
   z.strictObject({ kind: z.literal('schools-told'), ...toldSchema.shape }),
+  /** When everything is copied. */
+  z.strictObject({ kind: z.literal('copying-told'), ...toldSchema.shape }),
   /** What a word of the shop means; null: it is no word of the shop any more. */
   z.strictObject({
     kind: z.literal('word-told'),
@@ -168,6 +170,8 @@ export function subjectOf(event: ShopEvent): string {
       return `part/${event.number}`;
     case 'schools-told':
       return 'schools';
+    case 'copying-told':
+      return 'copying';
     case 'word-told':
       return `word/${event.word}`;
     case 'technician-renamed':

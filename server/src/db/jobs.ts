@@ -62,7 +62,7 @@ export const jobsPage = 100;
 /** How many of the latest jobs teach times. */
 const mostTeaching = 500;
 
-/** Which jobs: some by id, a page, or the latest that teach. */
+/** Which jobs: some by id, a page, or the latest that teach: those of the demo do not. */
 export interface WhichJobs {
   readonly ids?: readonly string[];
   readonly page?: { readonly behind: Behind | null };
@@ -76,6 +76,7 @@ export async function listJobs(
   database: Database,
   { ids, page, model, unit }: WhichJobs = {},
 ): Promise<(JobRow & { readonly createdAt: string })[]> {
+  const all = page !== undefined || ids !== undefined || unit !== undefined;
   const most = page ? jobsPage : ids ? null : mostTeaching;
   const { rows } = await database.query<JobRow & { createdAt: string }>(
     `select j.id, j.unit_id as "unitId", u.label as "unitLabel", j.model_code as "modelCode", m.name as "modelName", j.revision,
@@ -83,9 +84,10 @@ export async function listJobs(
      from job j join unit u on u.id = j.unit_id join model m on m.code = j.model_code
      where ($1::uuid[] is null or j.id = any($1))
        and ($5::text is null or j.model_code = $5) and ($6::uuid is null or j.unit_id = $6)
+       and ($7 or not j.demo)
        and ($2::timestamptz is null or (j.created_at, j.id) < ($2::timestamptz, $3::uuid))
      order by j.created_at desc, j.id desc limit $4`,
-    [ids ?? null, page?.behind?.at ?? null, page?.behind?.id ?? null, most, model ?? null, unit ?? null],
+    [ids ?? null, page?.behind?.at ?? null, page?.behind?.id ?? null, most, model ?? null, unit ?? null, all],
   );
   return rows;
 }

@@ -11,41 +11,52 @@ export async function migrate(database: Database): Promise<string[]> {
   return withClient(database, async (client) => {
     await client.query('select pg_advisory_lock($1)', [lockKey]);
     try {
-      return await applyAll(client);
+      await client.query('begin');
+      try {
+        const applied = await applyMigrations(client, await knownMigrations());
+        await client.query('commit');
+        return applied;
+      } catch (error) {
+        await client.query('rollback');
+        throw error;
+      }
     } finally {
       await client.query('select pg_advisory_unlock($1)', [lockKey]);
     }
   });
 }
 
-async function applyAll(client: Client): Promise<string[]> {
-  const files = (await readdir(folder)).filter((name) => name.endsWith('.sql')).sort();
+/** The names of the steps that this version knows, in order. */
+export const knownMigrations = async (): Promise<string[]> =>
+  (await readdir(folder)).filter((name) => name.endsWith('.sql')).sort();
+
+/** Applies those of the given steps that have not been, within the transaction that the client is in. */
+export async function applyMigrations(client: Client, files: readonly string[]): Promise<string[]> {
   const applied: string[] = [];
-  await client.query('begin');
-  try {
-    await client.query(`create schema if not exists ${schemaName}`);
-    await client.query(
-      'create table if not exists migration (name text primary key, applied_at timestamptz not null default now())',
+  await client.query(`create schema if not exists ${schemaName}`);
+  await client.query(
+    'create table if not exists migration (name text primary key, applied_at timestamptz not null default now())',
+  );
+  const { rows } = await client.query<{ name: string }>('select name from migration');
+  const known = new Set(rows.map((row) => row.name));
+  const later = [...known].filter((name) => !files.includes(name)).sort();
+  if (later[0] !== undefined)
+    throw new Error(
+      `the database was used by a later version (it has ${later[0]}, which this one does not know): start that version, or one after it`,
     );
-    const { rows } = await client.query<{ name: string }>('select name from migration');
-    const known = new Set(rows.map((row) => row.name));
-    const later = [...known].filter((name) => !files.includes(name)).sort();
-    if (later[0] !== undefined)
-      throw new Error(
-        `the database was used by a later version (it has ${later[0]}, which this one does not know): start that version, or one after it`,
-      );
-    for (const name of files) {
-      if (known.has(name)) continue;
-      await client.query(await readFile(new URL(name, folder), 'utf8'));
-      await client.query('insert into migration (name) values ($1)', [name]);
-      applied.push(name);
-    }
-    await client.query('commit');
-    return applied;
-  } catch (error) {
-    await client.query('rollback');
-    throw error;
+  for (const name of files) {
+    if (known.has(name)) continue;
+    await client.query(await readFile(new URL(name, folder), 'utf8'));
+    await client.query('insert into migration (name) values ($1)', [name]);
+    applied.push(name);
   }
+  return applied;
+}
+
+/** Does the database hold a workshop? */
+export async function isThere(database: Database): Promise<boolean> {
+  const { rowCount } = await database.query('select 1 from pg_namespace where nspname = $1', [schemaName]);
+  return rowCount !== 0;
 }
 
 /** Drops everything of ours and nothing else. */

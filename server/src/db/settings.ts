@@ -1,13 +1,17 @@
 import {
+  copyingSchema,
+  defaultCopying,
   defaultSchools,
   disputedFields,
   schoolsSchema,
   shopWordsSchema,
   withTold,
+  type Copying,
   type Kept,
   type Schools,
   type ShopEventOf,
   type ShopWord,
+  type Told,
 } from '@bemtor/core';
 import type { ZodType } from 'zod';
 import { parseBody, ProblemError } from '../errors.ts';
@@ -17,6 +21,7 @@ import type { Client } from './pool.ts';
 export const settings: Readonly<Record<string, { readonly schema: ZodType; readonly initial: unknown }>> = {
   words: { schema: shopWordsSchema, initial: [] },
   schools: { schema: schoolsSchema, initial: defaultSchools },
+  copying: { schema: copyingSchema, initial: defaultCopying },
 };
 
 /** A setting of the shop with its revision; revision 0 where nobody has changed it yet. */
@@ -31,11 +36,18 @@ export async function readSetting<T>(
 
 /** How the shop works where good technicians differ: some answers, the others stay. */
 export const tellSchools = (client: Client, told: ShopEventOf<'schools-told'>): Promise<void> =>
-  change<Schools>(client, 'schools', (stands) => {
-    const disputed = disputedFields(stands, told);
-    if (disputed.length > 0) throw conflict('schools', disputed, stands);
-    return parseBody(schoolsSchema, withTold(stands, told), 'set');
-  });
+  change<Schools>(client, 'schools', (stands) => toldOf('schools', schoolsSchema, stands, told));
+
+/** When everything is copied. */
+export const tellCopying = (client: Client, told: ShopEventOf<'copying-told'>): Promise<void> =>
+  change<Copying>(client, 'copying', (stands) => toldOf('copying', copyingSchema, stands, told));
+
+/** A setting of fields with some of them told; what somebody else set meanwhile is refused. */
+function toldOf<T extends object>(key: string, schema: ZodType<T>, stands: T, told: Told): T {
+  const disputed = disputedFields(stands, told);
+  if (disputed.length > 0) throw conflict(key, disputed, stands);
+  return parseBody(schema, withTold(stands, told), 'set');
+}
 
 /** What a word of the shop means, or that it is none any more. */
 export const tellWord = (client: Client, { word, means, was }: ShopEventOf<'word-told'>): Promise<void> =>
@@ -54,7 +66,11 @@ const conflict = (key: string, fields: readonly string[], stands: unknown): Prob
   });
 
 /** Changes a setting as it stands, one after the other; one that a later version wrote is left alone. */
-async function change<T>(client: Client, key: 'schools' | 'words', next: (stands: T) => T): Promise<void> {
+async function change<T>(
+  client: Client,
+  key: 'schools' | 'words' | 'copying',
+  next: (stands: T) => T,
+): Promise<void> {
   // Where there is none yet, whoever comes second waits for the first all the same.
   await client.query('select pg_advisory_xact_lock(hashtext($1))', [`setting/${key}`]);
   const { schema, initial } = settings[key]!;

@@ -12,7 +12,7 @@ import { makeModel, publishRevision, tellModel, tellRevision } from './models.ts
 import { addWant, changeWant, countStock } from './parts.ts';
 import { inTransaction, type Client, type Database } from './pool.ts';
 import { pictureAct } from './stepPictures.ts';
-import { tellSchools, tellWord } from './settings.ts';
+import { tellCopying, tellSchools, tellWord } from './settings.ts';
 import { arriveUnit, tellUnit } from './units.ts';
 
 /** An event as it was sent. */
@@ -35,6 +35,7 @@ const carriers: { readonly [K in ShopEvent['kind']]: Carrier<ShopEventOf<K>> } =
   'revision-told': (client, { body }) => tellRevision(client, body),
   'act-pictured': (client, { body }) => pictureAct(client, body),
   'schools-told': (client, { body }) => tellSchools(client, body),
+  'copying-told': (client, { body }) => tellCopying(client, body),
   'word-told': (client, { body }) => tellWord(client, body),
   'want-added': (client, { at, body }) => addWant(client, body, at),
   'want-told': (client, { body }) => changeWant(client, body),

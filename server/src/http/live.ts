@@ -64,6 +64,11 @@ export class LiveHub {
     this.follow(everyStream, response);
   }
 
+  /** How many follow. */
+  get size(): number {
+    return [...this.followers.values()].reduce((sum, followers) => sum + followers.size, 0);
+  }
+
   async close(): Promise<void> {
     this.closed = true;
     clearInterval(this.heartbeat);

@@ -27,6 +27,8 @@ async function standsOf(database: Database, id: string, event: ShopEvent): Promi
       return null;
     case 'schools-told':
       return settingAsRead(database, 'schools');
+    case 'copying-told':
+      return settingAsRead(database, 'copying');
     case 'word-told':
       return settingAsRead(database, 'words');
     case 'want-added':

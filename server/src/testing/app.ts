@@ -1,43 +1,67 @@
 import { printPaper } from '@bemtor/paper';
 import { randomUUID } from 'node:crypto';
-import { pino } from 'pino';
+import { pino, type Logger } from 'pino';
 import request, { type Test } from 'supertest';
 import type { Express } from 'express';
 import { createApp } from '../app.ts';
+import { CopyKeeper } from '../copies/keeper.ts';
 import { migrate } from '../db/migrate.ts';
 import { openDatabase, type Database } from '../db/pool.ts';
 import { loadDemo } from '../demo.ts';
 import { LiveHub } from '../http/live.ts';
 import { reencode } from '../pictures/reencode.ts';
 import { Press } from '../papers/press.ts';
+import { DiskWatch } from '../watch/disk.ts';
 import { makeDatabase } from './database.ts';
 
 /** The application on a database of its own, for a test file. */
 export interface TestApp {
   readonly app: Express;
   readonly database: Database;
+  readonly url: string;
+  readonly copies: CopyKeeper;
   readonly close: () => Promise<void>;
 }
 
+export interface Opening {
+  readonly demo: boolean;
+  /** Where it keeps copies. */
+  readonly folder?: string | null;
+  /** How full its disk is. */
+  readonly disk?: DiskWatch;
+  readonly log?: Logger;
+  /** What the database holds before this version meets it. */
+  readonly before?: (database: Database) => Promise<unknown>;
+}
+
 /** Opens it, with the demo data or empty. */
-export async function openTestApp({ demo }: { readonly demo: boolean }): Promise<TestApp> {
+export async function openTestApp({
+  demo,
+  before,
+  folder = null,
+  disk = new DiskWatch(null),
+  log = pino({ level: 'silent' }),
+}: Opening): Promise<TestApp> {
   const made = await makeDatabase();
   const database = openDatabase(made.url);
+  await before?.(database);
   await migrate(database);
   if (demo) await loadDemo(database, new Date());
   const hub = new LiveHub(made.url);
   await hub.start();
+  const copies = new CopyKeeper({ database, databaseUrl: made.url, folder, log });
   const app = createApp({
-    ...{ database, hub, log: pino({ level: 'silent' }), webFolder: null },
+    ...{ database, hub, log, webFolder: null },
     press: new Press(printPaper),
     decode: reencode,
+    ...{ copies, disk },
   });
   const close = async (): Promise<void> => {
     await hub.close();
     await database.end();
     await made.drop();
   };
-  return { app, database, close };
+  return { app, database, url: made.url, copies, close };
 }
 
 /** Says something in the log of the shop, now and under an id of its own unless `more` says otherwise. */

@@ -19,6 +19,8 @@ export function shopWords(event: ShopEvent, labelOf: (unit: string) => string): 
       return `A photo of ${event.model}${event.removed ? ' is taken away' : ''}`;
     case 'schools-told':
       return `How the shop works: ${fieldWords(event.set)}`;
+    case 'copying-told':
+      return `Copies of everything: ${fieldWords(event.set)}`;
     case 'word-told':
       return event.means === null
         ? `“${event.word}” is no word of the shop`

@@ -1,0 +1,20 @@
+import { Router } from 'express';
+import type { CopyKeeper } from '../copies/keeper.ts';
+import { ProblemError } from '../errors.ts';
+
+/** Copies of everything: how it stands with them, and one made now. */
+export function copyRoutes(keeper: CopyKeeper): Router {
+  const router = Router();
+  router.get('/', async (_request, response) => {
+    response.json(await keeper.state());
+  });
+  router.post('/', async (_request, response) => {
+    if ((await keeper.state()).folder === null)
+      throw new ProblemError('copies-nowhere', 'This server was not told where to keep copies', {
+        right: 'start it with npm start, or name a folder by BEMTOR_COPIES',
+      });
+    void keeper.make('asked');
+    response.status(202).json(await keeper.state());
+  });
+  return router;
+}
