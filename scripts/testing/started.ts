@@ -1,0 +1,133 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { createServer, type AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/* The commands of a workshop, run as a person runs them, on a state of their own. */
+
+export const root = fileURLToPath(new URL('../..', import.meta.url));
+
+export interface Run {
+  readonly child: ChildProcess;
+  readonly said: () => string;
+}
+
+/** Runs one of the scripts with a state folder. */
+export function runScript(
+  script: string,
+  args: readonly string[],
+  {
+    state,
+    input,
+    ...env
+  }: { readonly state: string; readonly input?: string; readonly [name: string]: string | undefined },
+): Run {
+  const child = spawn(process.execPath, [`scripts/${script}.mjs`, ...args], {
+    cwd: root,
+    env: { ...process.env, BEMTOR_STATE: state, NODE_OPTIONS: '', ...env },
+    stdio: [input === undefined ? 'ignore' : 'pipe', 'pipe', 'pipe'],
+  });
+  const chunks: Buffer[] = [];
+  child.stdout?.on('data', (chunk: Buffer) => chunks.push(chunk));
+  child.stderr?.on('data', (chunk: Buffer) => chunks.push(chunk));
+  child.stdin?.end(input);
+  return { child, said: () => Buffer.concat(chunks).toString() };
+}
+
+export async function freePort(): Promise<number> {
+  const probe = createServer();
+  probe.listen(0, '127.0.0.1');
+  await once(probe, 'listening');
+  const { port } = probe.address() as AddressInfo;
+  probe.close();
+  return port;
+}
+
+/** Ends when the run has said it; throws when it ends before. */
+export async function saying({ child, said }: Run, words: string, times = 1): Promise<void> {
+  while (said().split(words).length <= times) {
+    if (child.exitCode !== null) throw new Error(said());
+    await Promise.race([once(child.stdout!, 'data'), once(child.stderr!, 'data'), once(child, 'exit')]);
+  }
+}
+export const ready = (run: Run): Promise<void> => saying(run, 'Bemtor is ready');
+
+export const ended = async ({ child }: Run): Promise<number | null> =>
+  child.exitCode !== null || child.signalCode !== null
+    ? child.exitCode
+    : ((await once(child, 'exit')) as [number | null])[0];
+
+export async function stopped(run: Run, signal: NodeJS.Signals = 'SIGTERM'): Promise<number | null> {
+  run.child.kill(signal);
+  return ended(run);
+}
+
+/** How a process was called; nothing where it has ended meanwhile. */
+export function commandOf(id: string | number): string {
+  try {
+    return readFileSync(`/proc/${id}/cmdline`, 'utf8').replaceAll('\0', ' ');
+  } catch {
+    return '';
+  }
+}
+export const processes = (): string[] => readdirSync('/proc').filter((name) => /^\d+$/.test(name));
+
+/** The processes of a workshop: its server by its starter, its database by the folder of the state. */
+export const serverOf = ({ child }: Run): number => {
+  const parentOf = (id: string): string => {
+    try {
+      return /^PPid:\t(\d+)/m.exec(readFileSync(`/proc/${id}/status`, 'utf8'))?.[1] ?? '';
+    } catch {
+      return '';
+    }
+  };
+  const id = processes().find(
+    (one) => commandOf(one).includes('server/dist/main.js') && parentOf(one) === String(child.pid),
+  );
+  return Number(id ?? 0);
+};
+export const postmasterOf = (state: string): number => {
+  const file = join(state, 'postgres/data/postmaster.pid');
+  return existsSync(file) ? Number(readFileSync(file, 'utf8').split('\n')[0]) : 0;
+};
+/** All of them at once, as when the power goes. */
+export function killAll(run: Run, state: string): void {
+  const postmaster = postmasterOf(state);
+  const server = serverOf(run);
+  const backends = processes().filter((id) => {
+    try {
+      return new RegExp(`^PPid:\t${postmaster}$`, 'm').test(readFileSync(`/proc/${id}/status`, 'utf8'));
+    } catch {
+      return false;
+    }
+  });
+  run.child.kill('SIGKILL');
+  for (const id of [server, postmaster, ...backends.map(Number)]) kill(id);
+}
+export function kill(id: number): void {
+  if (id > 1) process.kill(id, 'SIGKILL');
+}
+
+/** A folder for states, gone at the end. */
+export function stateFolder(): { readonly folder: (name: string) => string; readonly remove: () => void } {
+  const base = mkdtempSync(join(tmpdir(), 'bemtor-state-'));
+  return {
+    folder: (name) => {
+      mkdirSync(join(base, name), { recursive: true });
+      return join(base, name);
+    },
+    remove: () => rmSync(base, { recursive: true, force: true }),
+  };
+}
+
+export const post = (url: string, body: unknown): Promise<Response> =>
+  fetch(url, {
+    method: 'POST',
+    body: JSON.stringify(body),
+    headers: { 'Content-Type': 'application/json' },
+    signal: AbortSignal.timeout(8_000),
+  });
+export const getJson = async <T>(url: string): Promise<T> => (await fetch(url)).json() as Promise<T>;
