@@ -63,6 +63,8 @@ export default defineConfig({
     alias: [{ find: /^vue$/, replacement: 'vue/dist/vue.runtime.esm-bundler.js' }],
     conditions: ['@bemtor/source', 'module', 'browser', 'development|production'],
   },
+  // The server puts another in its place each time; what the theme writes into the page is known by it.
+  html: { cspNonce: '__NONCE__' },
   worker: { format: 'es' },
   build: {
     target: 'es2022',

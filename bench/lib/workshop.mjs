@@ -4,7 +4,7 @@ import pg from 'pg';
 import { emptyContext, readLine } from '../../core/dist/index.js';
 import { openThrowAway } from '../throwAwayServer.mjs';
 
-const [jobs, units, lines, events] = [20_000, 2_000, 5_000, 20_000];
+const [units, lines, events] = [2_000, 5_000, 20_000];
 
 /** Names of parts, no two alike; a device of so many is larger than any that is repaired. */
 const sides = ['left', 'right', 'front', 'rear', 'upper', 'lower', 'inner', 'outer', 'main', 'small'];
@@ -30,7 +30,7 @@ function* typedLines() {
   for (;;) for (const name of names) yield `note: ${name} seen`;
 }
 
-export async function openWorkshop(name) {
+export async function openWorkshop(name, { jobs = 20_000 } = {}) {
   const server = await openThrowAway(name);
   const client = new pg.Client({ connectionString: server.databaseUrl() });
   await client.connect();
@@ -106,5 +106,5 @@ export async function openWorkshop(name) {
     await client.end();
     await server.close();
   };
-  return { server, one, model, recording, long, lines, events, close };
+  return { server, client, one, model, recording, long, lines, events, close };
 }

@@ -5,9 +5,6 @@ import { openCluster } from './postgres.mjs';
 import { root } from './run.mjs';
 
 const [firstMs, mostMs] = [250, 10_000];
-/** What has run so long is well: the next failure begins the waiting anew. */
-const wellMs = 30_000;
-const lookMs = 250;
 /** A server that is there and answers nobody is ended: asked this often, it may be silent so many times. */
 const [askMs, mostSilent] = [5_000, 4];
 /** Exit code of a server that may do better in a moment (server/src/main.ts). */
@@ -15,18 +12,17 @@ const tryAgain = 75;
 
 const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
-/** Waits between attempts: 0, 250 ms, 500 ms … 10 s. */
+/** Waits between attempts: none, 250 ms, 500 ms … 10 s. One that succeeds begins it anew. */
 export function backoff() {
-  let [failures, began] = [0, Date.now()];
+  let failures = 0;
   return {
     /** How long to wait before the next attempt, ms. */
     next() {
-      if (Date.now() - began > wellMs) failures = 0;
-      began = Date.now();
       const wait = failures === 0 ? 0 : Math.min(mostMs, firstMs * 2 ** (failures - 1));
       failures++;
       return wait;
     },
+    succeeded: () => void (failures = 0),
   };
 }
 
@@ -37,16 +33,19 @@ export async function superviseCluster(folder, options = []) {
   const wait = backoff();
   const watching = (async () => {
     while (!stopping) {
-      await pause(lookMs);
-      if (stopping || cluster.alive()) continue;
-      console.error('The database has ended; it is started again …');
-      await pause(wait.next());
+      await cluster.ended;
       if (stopping) return;
-      try {
-        cluster = await openCluster(folder, { at: cluster.port, options });
-        console.error('The database is back.');
-      } catch (error) {
-        console.error(`${error.message} It is tried again; what is typed meanwhile waits at the benches.`);
+      console.error('The database has ended; it is started again …');
+      while (!cluster.alive()) {
+        await pause(wait.next());
+        if (stopping) return;
+        try {
+          cluster = await openCluster(folder, { at: cluster.port, options });
+          wait.succeeded();
+          console.error('The database is back.');
+        } catch (error) {
+          console.error(`${error.message} It is tried again; what is typed meanwhile waits at the benches.`);
+        }
       }
     }
   })();
@@ -55,6 +54,7 @@ export async function superviseCluster(folder, options = []) {
     /** May be called in the middle of a start: then what is starting is stopped too. */
     async stop() {
       stopping = true;
+      if (cluster.alive()) await cluster.stop();
       await watching;
       if (cluster.alive()) await cluster.stop();
     },
@@ -63,7 +63,8 @@ export async function superviseCluster(folder, options = []) {
 
 /**
  * Runs the server until it is told to stop, and answers with the exit code then. `environment`: of the first start and of
- * the later ones. One that never came up because of what only a person can change is not tried again.
+ * the later ones; `patient`: its database is being brought back. One that never came up because of what only a person can
+ * change is not tried again.
  */
 export function superviseServer({ port, environment, patient }) {
   let child = null;
@@ -71,14 +72,17 @@ export function superviseServer({ port, environment, patient }) {
   const wait = backoff();
   const tell = (chunk) => {
     const line = chunk.toString();
-    if (line.includes('Bemtor listens on')) cameUp = true;
+    if (line.includes('Bemtor listens on')) {
+      cameUp = true;
+      wait.succeeded();
+    }
     process.stdout.write(line.replace(/Bemtor listens on (\S+)/, 'Bemtor is ready: $1   (Ctrl-C stops it)'));
   };
   const runOnce = () =>
     new Promise((resolve) => {
       child = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
         cwd: root,
-        env: environment({ first: !cameUp }),
+        env: { ...environment({ first: !cameUp }), BEMTOR_PATIENT: patient ? '1' : '0' },
         stdio: ['ignore', 'pipe', 'inherit'],
       });
       child.stdout.on('data', tell);

@@ -1,9 +1,11 @@
 import { sequenceJsonSchema, sequenceSchemaPath } from '@bemtor/core';
 import compression from 'compression';
-import express, { type Express, type Router } from 'express';
+import express, { type Express, type RequestHandler, type Response, type Router } from 'express';
 import gzipStatic from 'express-static-gzip';
 import helmet from 'helmet';
-import { existsSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import type { ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import type { CopyKeeper } from './copies/keeper.ts';
@@ -58,8 +60,10 @@ export function createApp(parts: AppParts): Express {
         useDefaults: false,
         directives: {
           defaultSrc: ["'self'"],
-          // Vuetify writes its theme into a style element; scripts come from our own files only.
-          styleSrc: ["'self'", "'unsafe-inline'"],
+          scriptSrc: ["'self'"],
+          // Files of our own, and the element into which the theme is written; a chart sets attributes.
+          styleSrc: ["'self'", (_request, response) => `'nonce-${nonceOf(response)}'`],
+          styleSrcAttr: ["'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
           workerSrc: ["'self'"],
           objectSrc: ["'none'"],
@@ -129,6 +133,15 @@ export function createApp(parts: AppParts): Express {
   return app;
 }
 
+/** A number for one answer: an element that does not know it is none of ours. */
+const nonceOf = (response: ServerResponse): string => {
+  const { locals } = response as Response;
+  return String((locals['nonce'] ??= randomBytes(16).toString('base64')));
+};
+
+/** In the built page, where the number of each answer goes. */
+const noncePlace = '__NONCE__';
+
 function serveInterface(app: Express, folder: string): void {
   app.use(
     '/assets',
@@ -139,8 +152,14 @@ function serveInterface(app: Express, folder: string): void {
       serveStatic: { immutable: true, maxAge: '1y' },
     }),
   );
+  const text = readFileSync(join(folder, 'index.html'), 'utf8');
+  const page: RequestHandler = (_request, response) => {
+    response
+      .set('Cache-Control', 'no-cache')
+      .type('html')
+      .send(text.replaceAll(noncePlace, nonceOf(response)));
+  };
+  app.get('/index.html', page);
   app.use(express.static(folder, { index: false, maxAge: 0 }));
-  app.get('/{*path}', (_request, response) => {
-    response.set('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'));
-  });
+  app.get('/{*path}', page);
 }

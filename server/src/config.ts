@@ -25,6 +25,7 @@ const environmentSchema = z.object({
   BEMTOR_DEMO: z.enum(['0', '1', 'never']).default('0'),
   BEMTOR_RESET: z.enum(['0', '1']).default('0'),
   BEMTOR_WATCH_PARENT: z.enum(['0', '1']).default('0'),
+  BEMTOR_PATIENT: z.enum(['0', '1']).default('0'),
   BEMTOR_LOG_WORDS: z.enum(['0', '1']).default('0'),
   LOG_LEVEL: z.enum(['silent', 'fatal', 'error', 'warn', 'info', 'debug']).default('warn'),
 });
@@ -43,6 +44,8 @@ export interface Config {
   readonly demo: '0' | '1' | 'never';
   /** Drop everything of ours first. */
   readonly reset: boolean;
+  /** Wait a while for a database that does not answer: somebody is bringing it back. */
+  readonly patient: boolean;
   /** Stop when the process that started this one is gone. */
   readonly watchParent: boolean;
   readonly logLevel: string;
@@ -70,6 +73,7 @@ export function readConfig(environment: Record<string, string | undefined>): Con
     demo: BEMTOR_DEMO,
     reset: BEMTOR_RESET === '1',
     watchParent: BEMTOR_WATCH_PARENT === '1',
+    patient: parsed.data.BEMTOR_PATIENT === '1',
     logLevel: LOG_LEVEL,
     logWords: parsed.data.BEMTOR_LOG_WORDS === '1',
   });

@@ -16,12 +16,15 @@ import { decodeApart } from './pictures/decodeApart.ts';
 import { Press } from './papers/press.ts';
 import { printInThread } from './papers/printInThread.ts';
 import { DiskWatch } from './watch/disk.ts';
+import { isUp } from './watch/metrics.ts';
 
 /** How long open requests may take to finish once the server was told to stop. */
 const graceMs = 3_000;
 const parentCheckMs = 500;
 /** How long a client may take for its headers, and for a whole request: a photo over a poor line. */
 const [headersMs, requestMs] = [10_000, 90_000];
+/** How long a database may take to come back while we wait, and how often it is asked. */
+const [patienceMs, askMs] = [20_000, 50];
 /** Exit code of what may go better in a moment: the database is not there yet. `EX_TEMPFAIL` of sysexits.h. */
 const tryAgain = 75;
 
@@ -31,6 +34,7 @@ async function main(config: Config): Promise<void> {
   const disk = new DiskWatch(config.state);
   await disk.start();
   const database = openDatabase(config.databaseUrl);
+  if (config.patient) await answering(database);
   await prepare(config, database);
   const hub = new LiveHub(config.databaseUrl);
   await hub.start();
@@ -79,6 +83,13 @@ async function main(config: Config): Promise<void> {
   }
   process.once('SIGINT', () => void stop());
   process.once('SIGTERM', () => void stop());
+}
+
+/** Ends when the database answers, or has not for so long that whoever watches over us should know. */
+async function answering(database: Database): Promise<void> {
+  const until = Date.now() + patienceMs;
+  while ((await isUp(database)) === 0 && Date.now() < until)
+    await new Promise((resolve) => setTimeout(resolve, askMs));
 }
 
 /** Brings the database to where this version can work with it. */

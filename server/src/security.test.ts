@@ -1,6 +1,9 @@
 import { afterAll, describe, expect, test } from '@jest/globals';
 import express, { type RequestHandler } from 'express';
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { deflateSync } from 'node:zlib';
 import sharp from 'sharp';
@@ -186,6 +189,41 @@ describe('pictures', () => {
     expect(await patient.decode(await blank('webp'))).toMatchObject({ width: 20 });
     patient.close();
   });
+});
+
+test('a page is known by a number of its own: no element of somebody else is styled, no text becomes a script', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'bemtor-page-'));
+  writeFileSync(
+    join(folder, 'index.html'),
+    '<meta property="csp-nonce" nonce="__NONCE__"><script nonce="__NONCE__">',
+  );
+  const served = await openTestApp({ demo: false, webFolder: folder });
+  try {
+    const numbers = new Set<string>();
+    for (const path of ['/', '/index.html', '/units/x/run', '/shop']) {
+      const { text, headers } = await request(served.app).get(path).expect(200);
+      const policy = String(headers['content-security-policy']);
+      const number = /'nonce-([^']+)'/.exec(policy)?.[1] ?? '';
+      expect(Buffer.from(number, 'base64')).toHaveLength(16);
+      expect(text.split(`nonce="${number}"`)).toHaveLength(3);
+      expect(policy).toMatch(/(?:^|;)script-src 'self'(?:;|$)/);
+      expect(policy).toMatch(/(?:^|;)style-src 'self' 'nonce-[^']+'(?:;|$)/);
+      numbers.add(number);
+    }
+    expect(numbers.size).toBe(4);
+    // Nothing outside the folder is had by any spelling of a path.
+    for (const path of [
+      '/../package.json',
+      '/..%2fpackage.json',
+      '/assets/..%2f..%2fpackage.json',
+      '/%2e%2e/%2e%2e/etc/passwd',
+      '/assets/%00',
+    ])
+      expect((await request(served.app).get(path)).text).not.toMatch(/"name"|root:/);
+  } finally {
+    await served.close();
+    rmSync(folder, { recursive: true });
+  }
 });
 
 test('what is answered is not guessed at, nor framed', async () => {

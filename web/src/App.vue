@@ -10,6 +10,7 @@ import NoticeBar from './kit/NoticeBar.vue';
 import { useCommands } from './kit/useCommands.ts';
 import { useThemeChoice } from './kit/useTheme.ts';
 import { goCommands, pageTitle, screenOf, screensOf } from './shell/screens.ts';
+import ServerNotice from './shell/ServerNotice.vue';
 import WhoWorksHere from './shell/WhoWorksHere.vue';
 import { useUnit } from './stores/unit.ts';
 
@@ -115,6 +116,7 @@ useCommands(() => [
         </ActButton>
       </span>
     </header>
+    <ServerNotice />
     <main id="work" class="work" tabindex="-1"><router-view :key="pageKey" /></main>
     <PaletteDialog v-if="wanted.finding" v-model="finding" />
     <KeySheet v-if="wanted.keys" v-model="keys" />

@@ -19,19 +19,19 @@ export interface CopyName {
 }
 
 const pattern = new RegExp(
-  `^bemtor-(${copyKinds.join('|')})-(\\d{4}-\\d\\d-\\d\\d)T(\\d\\d)(\\d\\d)(\\d\\d)Z\\.tar\\.gz$`,
+  `^bemtor-(${copyKinds.join('|')})-(\\d{4}-\\d\\d-\\d\\d)T(\\d\\d)(\\d\\d)(\\d\\d)(\\d{3})Z\\.tar\\.gz$`,
 );
 
 /** The name of a copy says what made it and when. */
 export const copyName = (kind: CopyKind, at: Date): string =>
-  `bemtor-${kind}-${at.toISOString().slice(0, 19).replaceAll(':', '')}Z.tar.gz`;
+  `bemtor-${kind}-${at.toISOString().replaceAll(/[:.]/g, '')}.tar.gz`;
 
 /** Those among some names of files that are copies, the latest first. */
 export const copiesAmong = (names: readonly string[]): CopyName[] =>
   names
     .flatMap((name): CopyName[] => {
-      const [, kind, day, hour, minute, second] = pattern.exec(name) ?? [];
-      const at = new Date(`${day}T${hour}:${minute}:${second}Z`);
+      const [, kind, day, hour, minute, second, thousandth] = pattern.exec(name) ?? [];
+      const at = new Date(`${day}T${hour}:${minute}:${second}.${thousandth}Z`);
       return kind && !Number.isNaN(at.getTime()) ? [{ name, kind: kind as CopyKind, at }] : [];
     })
     .sort((a, b) => b.at.getTime() - a.at.getTime());

@@ -30,6 +30,8 @@ export interface Opening {
   /** How full its disk is. */
   readonly disk?: DiskWatch;
   readonly log?: Logger;
+  /** The built interface; without it the API stands alone. */
+  readonly webFolder?: string | null;
   /** What the database holds before this version meets it. */
   readonly before?: (database: Database) => Promise<unknown>;
 }
@@ -39,6 +41,7 @@ export async function openTestApp({
   demo,
   before,
   folder = null,
+  webFolder = null,
   disk = new DiskWatch(null),
   log = pino({ level: 'silent' }),
 }: Opening): Promise<TestApp> {
@@ -51,7 +54,7 @@ export async function openTestApp({
   await hub.start();
   const copies = new CopyKeeper({ database, databaseUrl: made.url, folder, log });
   const app = createApp({
-    ...{ database, hub, log, webFolder: null },
+    ...{ database, hub, log, webFolder },
     press: new Press(printPaper),
     decode: reencode,
     ...{ copies, disk },

@@ -114,6 +114,17 @@ describe('sending', () => {
     await expect(send(path, {})).rejects.toBeInstanceOf(kind);
   });
 
+  test('what the server says of itself is passed on: why it waits, and where its log has what failed', async () => {
+    const problem = { title: 'The disk of the server is full', status: 507, detail: '', code: 'disk-full' };
+    answer = () => new Response(JSON.stringify(problem), { status: 507 });
+    await expect(send(path, {})).rejects.toThrow('The disk of the server is full');
+    answer = () =>
+      new Response(JSON.stringify({ ...problem, code: 'internal', request: '3f2a9c0b1d' }), { status: 500 });
+    await expect(send(path, {})).rejects.toThrow('The server failed on it (request 3f2a9c0b1d)');
+    answer = () => new Response('<html>', { status: 502 });
+    await expect(send(path, {})).rejects.toThrow('The server answered 502');
+  });
+
   test('asked too much, it is asked again; what waits is not refused', async () => {
     const problem = {
       title: 'Too many',

@@ -45,12 +45,16 @@ async function request(path: string, init: RequestInit = {}): Promise<Response> 
 
 /** What an answer that is none means: try again, or never. */
 function faultOf(status: number, text: string, title: string): Error {
-  if (status === 500) return new Failed('The server failed on it');
-  if (status >= 500) return new Away(`The server answered ${status}`);
   const problem = problemIn(text, status, title);
+  // Whoever looks for it finds it in the log of the server by this.
+  if (status === 500) return new Failed(`The server failed on it${requestWords(problem)}`);
+  if (status >= 500)
+    return new Away(problem.code === 'unreadable' ? `The server answered ${status}` : wordsOf(problem));
   // Too much at once: a moment later there is room again.
   return problem.code === 'too-many-requests' ? new Away(wordsOf(problem)) : new Refused(problem);
 }
+
+const requestWords = ({ request }: Problem): string => (request ? ` (request ${request})` : '');
 
 function problemIn(text: string, status: number, title: string): Problem {
   try {

@@ -14,6 +14,17 @@ export const timeOfDay = (iso: string): string => format(new Date(iso), 'HH:mm')
 /** `27 Nov, 19:05`. */
 export const dayAndTime = (iso: string): string => format(new Date(iso), 'd MMM, HH:mm');
 
+/** `81 kB`, `4.2 MB`, `1.3 GB`: how large a file is. */
+export function fileSize(bytes: number): string {
+  const [unit = 'kB', size = 1e3] = sizes.find(([, one]) => bytes >= one) ?? [];
+  const value = bytes / size;
+  return `${value < 10 && unit !== 'kB' ? value.toFixed(1) : Math.round(value)} ${unit}`;
+}
+const sizes: readonly (readonly [unit: string, bytes: number])[] = [
+  ['GB', 1e9],
+  ['MB', 1e6],
+];
+
 /** `9 min`, `1 h 05`: how long, for a person. */
 export function duration(seconds: number): string {
   const minutes = Math.round(seconds / 60);

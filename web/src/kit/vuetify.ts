@@ -18,10 +18,14 @@ const themeOf = (palette: Palette, dark: boolean): ThemeDefinition => ({
   },
 });
 
+/** By which the server knows the style element that the theme writes. */
+const nonce = document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce;
+
 const field = { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' } as const;
 
 export const vuetify = createVuetify({
   theme: {
+    ...(nonce ? { cspNonce: nonce } : {}),
     defaultTheme: 'light',
     themes: { light: themeOf(palettes.light, false), dark: themeOf(palettes.dark, true) },
   },

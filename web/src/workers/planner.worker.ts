@@ -1,3 +1,4 @@
+import '../noEval.ts';
 import {
   applyEdits,
   compareRecordings,

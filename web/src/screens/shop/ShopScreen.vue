@@ -13,6 +13,7 @@ import HeldField from '../../kit/HeldField.vue';
 import TellBar from '../../kit/TellBar.vue';
 import { useTold } from '../../kit/useTold.ts';
 import { useShop } from '../../stores/shop.ts';
+import CopiesOfAll from './CopiesOfAll.vue';
 import WhoWorked from './WhoWorked.vue';
 import ActButton from '../../kit/ActButton.vue';
 import ChoiceRow from '../../kit/ChoiceRow.vue';
@@ -124,6 +125,7 @@ async function drop(entry: ShopWord): Promise<void> {
       Names, options and measures of models, which of them are one, and which nobody brings any more:
       <router-link to="/models">all models</router-link>.
     </p>
+    <CopiesOfAll :tell="tell" />
     <h1>Set apart</h1>
     <p class="soft">
       What a later version of Bemtor wrote, or a hand in the database, may not be readable here. Nothing of it
