@@ -1,5 +1,5 @@
 // npm start: everything from a fresh clone to the running application, and what dies is started again.
-// `-- --empty` begins a workshop without the demo; `-- --reset-demo` and `-- --reset-empty` start over.
+// `-- --lan` serves the network, with accounts (`BEMTOR_HOST`: at that address alone). `-- --empty` begins a workshop without the demo; `-- --reset-demo` and `-- --reset-empty` start over.
 import { mkdirSync } from 'node:fs';
 import { connect } from 'node:net';
 import { createInterface } from 'node:readline';
@@ -19,17 +19,18 @@ import { superviseCluster, superviseServer } from './lib/supervise.mjs';
 
 const port = Number(process.env.PORT ?? 4600);
 const resetWord = 'delete';
-const known = ['--empty', '--reset-demo', '--reset-empty'];
+const known = ['--lan', '--empty', '--reset-demo', '--reset-empty'];
 
 function readArguments() {
   const args = process.argv.slice(2);
   const unknown = args.find((arg) => !known.includes(arg));
-  if (unknown || args.length > 1)
+  const begins = args.filter((arg) => arg !== '--lan');
+  if (unknown || begins.length > 1)
     throw new Refusal(
       `"${unknown ?? args.join(' ')}" is not known. Use: npm start [-- ${known.join(' | ')}]`,
     );
-  const [arg = ''] = args;
-  return { reset: arg.startsWith('--reset'), empty: arg.endsWith('empty') };
+  const [arg = ''] = begins;
+  return { lan: args.includes('--lan'), reset: arg.startsWith('--reset'), empty: arg.endsWith('empty') };
 }
 
 /** Starting over takes a word, so that nobody does it by a line of their history. */
@@ -56,11 +57,12 @@ const portTaken = () =>
   });
 
 const environment =
-  ({ databaseUrl, folder, reset, empty }) =>
+  ({ databaseUrl, folder, lan, reset, empty }) =>
   ({ first }) => ({
     ...process.env,
     DATABASE_URL: databaseUrl,
     PORT: String(port),
+    ...(lan ? { HOST: process.env.BEMTOR_HOST ?? '0.0.0.0' } : {}),
     BEMTOR_STATE: folder,
     BEMTOR_DEMO: empty ? 'never' : '1',
     BEMTOR_WATCH_PARENT: '1',
@@ -69,7 +71,7 @@ const environment =
   });
 
 await main(async () => {
-  const { reset, empty } = readArguments();
+  const { lan, reset, empty } = readArguments();
   checkNode();
   if (await portTaken())
     throw new Refusal(
@@ -107,7 +109,7 @@ await main(async () => {
     const databaseUrl = cluster ? cluster.url(databaseName) : process.env.DATABASE_URL;
     server = superviseServer({
       port,
-      environment: environment({ databaseUrl, folder, reset, empty }),
+      environment: environment({ databaseUrl, folder, lan, reset, empty }),
       patient: own,
     });
     return await server.ended;

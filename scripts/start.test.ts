@@ -187,7 +187,7 @@ test('with DATABASE_URL set no cluster is started; wrong words are refused', asy
   const wrong = start(await freePort(), ['--rest-demo']);
   expect(await ended(wrong)).toBe(1);
   expect(wrong.said()).toContain(
-    '"--rest-demo" is not known. Use: npm start [-- --empty | --reset-demo | --reset-empty]',
+    '"--rest-demo" is not known. Use: npm start [-- --lan | --empty | --reset-demo | --reset-empty]',
   );
   const away = start(await freePort(), [], { DATABASE_URL: 'postgresql://bemtor@127.0.0.1:1/none' });
   expect(await ended(away)).not.toBe(0);

@@ -76,6 +76,8 @@ export { type NotBack } from './run/notBack.ts';
 export * from './shop/schools.ts';
 export * from './shop/copies.ts';
 export * from './api/health.ts';
+export * from './accounts/permissions.ts';
+export * from './accounts/messages.ts';
 export * from './shop/events.ts';
 export * from './shop/fields.ts';
 export * from './shop/told.ts';

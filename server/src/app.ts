@@ -1,5 +1,6 @@
 import { sequenceJsonSchema, sequenceSchemaPath } from '@bemtor/core';
 import compression from 'compression';
+import cookieParser from 'cookie-parser';
 import express, { type Express, type RequestHandler, type Response, type Router } from 'express';
 import gzipStatic from 'express-static-gzip';
 import helmet from 'helmet';
@@ -8,6 +9,8 @@ import { existsSync, readFileSync } from 'node:fs';
 import type { ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
+import { onlyAllowed } from './accounts/caller.ts';
+import { accountRoutes } from './accounts/routes.ts';
 import type { CopyKeeper } from './copies/keeper.ts';
 import type { Database } from './db/pool.ts';
 import { listUnreadable } from './db/unreadable.ts';
@@ -39,6 +42,12 @@ export interface AppParts {
   readonly decode: Decode;
   readonly copies: CopyKeeper;
   readonly disk: DiskWatch;
+  /** A workshop of several: everybody signs in, and may do what their role may. */
+  readonly accounts?: boolean;
+  /** Told the code by which the first owner shows that they stand at the server. */
+  readonly tellCode?: (code: string) => void;
+  /** A proxy on this machine stands before us, and says how it was asked. */
+  readonly isBehindProxy?: boolean;
   /** Names of this server beside those of this machine. */
   readonly hosts?: readonly string[];
   /** The built interface; null serves the API alone. */
@@ -50,6 +59,7 @@ const bodyLimit = '1mb';
 
 export function createApp(parts: AppParts): Express {
   const { database, hub, log, press, decode, copies, disk, hosts = [], webFolder } = parts;
+  const { accounts = false, tellCode = () => undefined, isBehindProxy = false } = parts;
   const app = express();
   app.disable('x-powered-by');
   const metrics = openMetrics({ database, hub, disk, copies });
@@ -75,6 +85,7 @@ export function createApp(parts: AppParts): Express {
       strictTransportSecurity: false,
     }),
   );
+  if (isBehindProxy) app.set('trust proxy', 'loopback');
   app.use(ownHost(hosts));
   // For whoever watches over the server: does it live, can it work, how is it.
   app.get('/healthz', (_request, response) => {
@@ -100,6 +111,9 @@ export function createApp(parts: AppParts): Express {
     response.set('Cache-Control', 'no-store');
     next();
   });
+  const door = accountRoutes({ database, hub, accounts, tellCode });
+  void door.open().catch((error: unknown) => log.warn({ err: error }, 'looking for an owner'));
+  if (accounts) app.use('/api', cookieParser(), onlyAllowed(database));
   app.get('/api/health', async (_request, response) => {
     await database.query('select 1');
     response.json({ status: 'ok', disk: disk.disk });
@@ -114,6 +128,10 @@ export function createApp(parts: AppParts): Express {
   app.use('/api', onlyJson);
   serve('/api/papers', paperRoutes(database, press));
   app.use('/api', express.json({ limit: bodyLimit }));
+  serve('/api/session', door.session);
+  serve('/api/people', door.people);
+  serve('/api/devices', door.devices);
+  serve('/api/audit', door.auditing);
   serve('/api/units', unitRoutes(database));
   serve('/api/models', modelRoutes(database));
   serve('/api/recordings', recordingRoutes(database, hub));
@@ -122,7 +140,7 @@ export function createApp(parts: AppParts): Express {
   serve('/api/settings', settingRoutes(database));
   serve('/api/shop', shopRoutes(database));
   serve('/api/jobs', jobRoutes(database, hub));
-  serve('/api/copies', copyRoutes(copies));
+  serve('/api/copies', copyRoutes(database, copies));
   app.use('/api', noRoute);
   app.get(sequenceSchemaPath, (_request, response) => {
     response.type('application/schema+json').json(sequenceJsonSchema());

@@ -1,16 +1,27 @@
+import { hostname, networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { z } from 'zod';
 
 /** This machine, by its own names. */
 export const loopback: ReadonlySet<string> = new Set(['127.0.0.1', '::1', 'localhost']);
 
+/** How others in the network ask for this machine. */
+export function ownNames(): string[] {
+  const addresses = Object.values(networkInterfaces()).flatMap((all) => all ?? []);
+  const plain = addresses.filter(({ internal }) => !internal);
+  const numbers = plain.map(({ address, family }) => (family === 'IPv6' ? `[${address}]` : address));
+  const name = hostname().toLowerCase();
+  return [...numbers, name, `${name}.local`];
+}
+
 const environmentSchema = z.object({
   DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/, error: 'a postgresql:// address is expected' }),
   PORT: z.coerce.number().int().min(0).max(65_535).default(4600),
-  HOST: z
-    .string()
-    .default('127.0.0.1')
-    .refine((host) => loopback.has(host), 'only loopback until accounts are on'),
+  HOST: z.string().default('127.0.0.1'),
+  BEMTOR_ACCOUNTS: z.enum(['0', '1']).default('0'),
+  BEMTOR_PROXY: z.enum(['0', '1']).default('0'),
+  BEMTOR_TLS_CERT: z.string().optional(),
+  BEMTOR_TLS_KEY: z.string().optional(),
   BEMTOR_HOSTS: z
     .string()
     .default('')
@@ -40,6 +51,12 @@ export interface Config {
   readonly state: string | null;
   /** Where copies are kept. */
   readonly copies: string | null;
+  /** Everybody signs in; always so where others than this machine are answered. */
+  readonly accounts: boolean;
+  /** A proxy on this machine stands before us: it is believed who asked, and how. */
+  readonly proxy: boolean;
+  /** Files of the certificate and its key; null: what is sent is not encrypted by us. */
+  readonly tls: { readonly cert: string; readonly key: string } | null;
   /** Load the demo data once; `never`: not in this workshop, from now on. */
   readonly demo: '0' | '1' | 'never';
   /** Drop everything of ours first. */
@@ -63,11 +80,19 @@ export function readConfig(environment: Record<string, string | undefined>): Con
   }
   const { DATABASE_URL, PORT, HOST, BEMTOR_DEMO, BEMTOR_RESET, BEMTOR_WATCH_PARENT, LOG_LEVEL } = parsed.data;
   const { BEMTOR_STATE: state = null, BEMTOR_COPIES: copies } = parsed.data;
+  const isLoopback = loopback.has(HOST);
+  const { BEMTOR_TLS_CERT: cert, BEMTOR_TLS_KEY: key } = parsed.data;
+  if ((cert === undefined) !== (key === undefined))
+    throw new Error('BEMTOR_TLS_CERT and BEMTOR_TLS_KEY: both or neither, the certificate and its key');
+  const tls = cert !== undefined && key !== undefined ? { cert, key } : null;
   return Object.freeze({
     databaseUrl: DATABASE_URL,
     port: PORT,
     host: HOST,
-    hosts: parsed.data.BEMTOR_HOSTS,
+    hosts: isLoopback ? parsed.data.BEMTOR_HOSTS : [...parsed.data.BEMTOR_HOSTS, ...ownNames()],
+    accounts: !isLoopback || parsed.data.BEMTOR_ACCOUNTS === '1',
+    proxy: parsed.data.BEMTOR_PROXY === '1',
+    tls,
     state,
     copies: copies ?? (state && join(state, 'copies')),
     demo: BEMTOR_DEMO,

@@ -1,7 +1,10 @@
+import { readFile } from 'node:fs/promises';
+import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { createApp } from './app.ts';
-import { readConfig, type Config } from './config.ts';
+import { ownNames, readConfig, type Config } from './config.ts';
 import { CopyKeeper, writeCopyFile } from './copies/keeper.ts';
 import { copyName } from './copies/keeping.ts';
 import { isConnectionLoss } from './db/connectionLoss.ts';
@@ -44,17 +47,23 @@ async function main(config: Config): Promise<void> {
   const { hosts } = config;
   const press = new Press(printInThread);
   const copies = new CopyKeeper({ database, databaseUrl: config.databaseUrl, folder: config.copies, log });
-  const server = createApp({ database, hub, log, press, decode, copies, disk, hosts, webFolder }).listen(
-    config.port,
-    config.host,
-  );
+  const app = createApp({
+    ...{ database, hub, log, press, decode, copies, disk, hosts, webFolder },
+    ...{ accounts: config.accounts, isBehindProxy: config.proxy },
+    tellCode: (code) => console.log(`This workshop has no owner yet. The code that makes the first: ${code}`),
+  });
+  const server = config.tls
+    ? createSecureServer({ cert: await readFile(config.tls.cert), key: await readFile(config.tls.key) }, app)
+    : createServer(app);
+  server.listen(config.port, config.host);
   // Nobody holds a connection by saying next to nothing.
   server.headersTimeout = headersMs;
   server.requestTimeout = requestMs;
   server.on('listening', () => {
     const address = server.address();
     const port = typeof address === 'object' && address ? address.port : config.port;
-    console.log(`Bemtor listens on http://${config.host}:${port}`);
+    console.log(`Bemtor listens on ${addressOf(config, port)}`);
+    if (config.accounts && !config.tls && !config.proxy) console.log(plainWarning);
     copies.start();
   });
   server.on('error', (error: NodeJS.ErrnoException) => {
@@ -83,6 +92,16 @@ async function main(config: Config): Promise<void> {
   }
   process.once('SIGINT', () => void stop());
   process.once('SIGTERM', () => void stop());
+}
+
+const plainWarning =
+  'What is sent is not encrypted: whoever is in this network can read along. See docs/security.md for a certificate or a proxy.';
+
+/** Where a browser finds us. */
+function addressOf({ host, tls }: Config, port: number): string {
+  const isEverywhere = host === '0.0.0.0' || host === '::';
+  const name = isEverywhere ? (ownNames()[0] ?? host) : host.includes(':') ? `[${host}]` : host;
+  return `${tls ? 'https' : 'http'}://${name}:${port}`;
 }
 
 /** Ends when the database answers, or has not for so long that whoever watches over us should know. */

@@ -4,6 +4,13 @@ import { groundSchema } from '../mat/ground.ts';
 import { handBackSheetSchema } from '../run/handBack.ts';
 import { differenceSchema } from '../run/events.ts';
 import { optionSchema, sequenceSchema, verbs } from '../sequence/schema.ts';
+import {
+  auditSchema,
+  devicesSchema,
+  pairingSchema,
+  peopleSchema,
+  sessionStateSchema,
+} from '../accounts/messages.ts';
 import { healthSchema } from './health.ts';
 import { copiesStateSchema, copyingSchema } from '../shop/copies.ts';
 import { schoolsSchema } from '../shop/schools.ts';
@@ -196,6 +203,10 @@ const answers: readonly (readonly [path: RegExp, schema: z.ZodType])[] = [
   [/^\/settings\/copying$/, z.looseObject({ value: copyingSchema, revision: count })],
   [/^\/copies$/, copiesStateSchema],
   [/^\/health$/, healthSchema],
+  [/^\/session$/, sessionStateSchema],
+  [/^\/people$/, peopleSchema],
+  [/^\/devices$/, devicesSchema],
+  [/^\/audit$/, auditSchema],
   [
     /^\/jobs\/times$/,
     z.looseObject({
@@ -225,6 +236,10 @@ const acknowledgements: readonly (readonly [path: RegExp, schema: z.ZodType])[] 
     z.looseObject({ others: z.array(z.looseObject({ by: text, step: textOrNull })) }),
   ],
   [/^\/papers$/, z.looseObject({ id: text })],
+  [/^\/session(?:\/(?:end|owner|device|secret))?$/, sessionStateSchema],
+  [/^\/people(?:\/[^/]+)?$/, peopleSchema],
+  [/^\/devices\/codes$/, pairingSchema],
+  [/^\/devices\/[^/]+\/revoke$/, devicesSchema],
   [/^\/copies$/, copiesStateSchema],
 ];
 

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
+import { hostname } from 'node:os';
 import { readConfig } from '../config.ts';
 import { makeDatabase } from '../testing/database.ts';
 import { dropEverything, migrate } from './migrate.ts';
@@ -163,6 +164,17 @@ describe('transactions', () => {
 describe('configuration', () => {
   const url = 'postgresql://127.0.0.1/x';
 
+  test('whoever answers others than this machine has accounts, and goes by the names that others use', () => {
+    expect(readConfig({ DATABASE_URL: url })).toMatchObject({ accounts: false, hosts: [] });
+    const { accounts, hosts } = readConfig({
+      DATABASE_URL: url,
+      HOST: '0.0.0.0',
+      BEMTOR_HOSTS: 'bench.example',
+    });
+    expect(accounts).toBe(true);
+    expect(hosts).toEqual(expect.arrayContaining(['bench.example', hostname().toLowerCase()]));
+  });
+
   test('is read once, checked and frozen', () => {
     const config = readConfig({ DATABASE_URL: url, PORT: '4700', BEMTOR_DEMO: '1' });
     expect(config).toEqual({
@@ -171,6 +183,7 @@ describe('configuration', () => {
       host: '127.0.0.1',
       hosts: [],
       demo: '1',
+      ...{ accounts: false, proxy: false, tls: null },
       ...{ copies: null, state: null, logWords: false, patient: false },
       reset: false,
       watchParent: false,
@@ -184,7 +197,7 @@ describe('configuration', () => {
     [{ DATABASE_URL: 'mysql://x' }, 'a postgresql:// address is expected'],
     [{ DATABASE_URL: url, PORT: 'eighty' }, 'PORT'],
     [{ DATABASE_URL: url, PORT: '70000' }, 'PORT'],
-    [{ DATABASE_URL: url, HOST: '192.168.0.1' }, 'only loopback until accounts are on'],
+    [{ DATABASE_URL: url, BEMTOR_TLS_CERT: '/c' }, 'both or neither'],
     [{ DATABASE_URL: url, LOG_LEVEL: 'loud' }, 'LOG_LEVEL'],
   ])('%j is refused and named', (environment, words) => {
     expect(() => readConfig(environment)).toThrow(words);

@@ -20,6 +20,9 @@ export interface SentEvent<E extends ShopEvent = ShopEvent> {
   readonly id: string;
   readonly at: string;
   readonly by?: string | null | undefined;
+  /** Who it is of and from which device, where there are accounts. */
+  readonly person?: string | null;
+  readonly device?: string | null;
   readonly body: E;
 }
 
@@ -50,11 +53,15 @@ const carriers: { readonly [K in ShopEvent['kind']]: Carrier<ShopEventOf<K>> } =
  */
 export async function appendShopEvent(database: Database, event: SentEvent): Promise<boolean> {
   return inTransaction(database, async (client) => {
-    const { id, at, by, body } = event;
+    const { id, at, by, person, device, body } = event;
     // Who sends the same at the same moment waits here for the first to be done.
     const { rowCount } = await client.query(
-      `insert into shop_event (id, kind, subject, body, at, by) values ($1, $2, $3, $4, $5, $6) on conflict (id) do nothing`,
-      [id, body.kind, subjectOf(body), JSON.stringify(body), at, by ?? null],
+      `insert into shop_event (id, kind, subject, body, at, by, person_id, device_id)
+       values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing`,
+      [
+        ...[id, body.kind, subjectOf(body), JSON.stringify(body), at, by ?? null],
+        ...[person ?? null, device ?? null],
+      ],
     );
     if (rowCount === 0) {
       await refuseOther(client, id, body);

@@ -27,7 +27,7 @@ export const entryStream: StreamSql = {
   owner: 'select unit_id from recording where id = $1',
   lock: 'select 1 from recording where id = $1 for update',
   last: 'select coalesce(max(seq), 0)::int as last from entry where recording_id = $1',
-  insert: `insert into entry (recording_id, seq, id, kind, body, at, by) values ($1, $2, $3, $4, $5, $6, $7)`,
+  insert: `insert into entry (recording_id, seq, id, kind, body, at, by, person_id, device_id) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
   known:
     'select id, seq::int as seq, body = $3::jsonb as same from entry where recording_id = $1 and id = $2',
   read: 'select id, seq::int as seq, body, at, by from entry where recording_id = $1 and seq > $2 order by seq limit $3',
@@ -41,7 +41,7 @@ export const eventStream: StreamSql = {
   owner: 'select unit_id from job where id = $1',
   lock: 'select 1 from job where id = $1 for update',
   last: 'select coalesce(max(seq), 0)::int as last from event where job_id = $1',
-  insert: `insert into event (job_id, seq, id, kind, body, at, by) values ($1, $2, $3, $4, $5, $6, $7)`,
+  insert: `insert into event (job_id, seq, id, kind, body, at, by, person_id, device_id) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
   known: 'select id, seq::int as seq, body = $3::jsonb as same from event where job_id = $1 and id = $2',
   read: 'select id, seq::int as seq, body, at, by from event where job_id = $1 and seq > $2 order by seq limit $3',
 };
@@ -64,6 +64,9 @@ export interface NewItem {
   readonly id: string;
   readonly at: string;
   readonly by?: string | null | undefined;
+  /** Who it is of and from which device, where there are accounts. */
+  readonly person?: string | null;
+  readonly device?: string | null;
   readonly body: { readonly kind: string };
 }
 
@@ -84,7 +87,7 @@ export async function appendItems(
     const { rows } = await client.query<{ last: number }>(stream.last, [streamId]);
     let last = rows[0]?.last ?? 0;
     const acknowledged: Acknowledged[] = [];
-    for (const { id, at, by, body } of items) {
+    for (const { id, at, by, person, device, body } of items) {
       const known = await client.query<{ id: string; seq: number; same: boolean }>(stream.known, [
         streamId,
         id,
@@ -104,6 +107,8 @@ export async function appendItems(
           JSON.stringify(body),
           at,
           by ?? null,
+          person ?? null,
+          device ?? null,
         ]);
         acknowledged.push({ id, seq: last });
       }

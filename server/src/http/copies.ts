@@ -1,18 +1,23 @@
 import { Router } from 'express';
+import { audit } from '../accounts/audit.ts';
+import { callerOf } from '../accounts/caller.ts';
 import type { CopyKeeper } from '../copies/keeper.ts';
+import type { Database } from '../db/pool.ts';
 import { ProblemError } from '../errors.ts';
 
 /** Copies of everything: how it stands with them, and one made now. */
-export function copyRoutes(keeper: CopyKeeper): Router {
+export function copyRoutes(database: Database, keeper: CopyKeeper): Router {
   const router = Router();
   router.get('/', async (_request, response) => {
     response.json(await keeper.state());
   });
-  router.post('/', async (_request, response) => {
+  router.post('/', async (request, response) => {
     if ((await keeper.state()).folder === null)
       throw new ProblemError('copies-nowhere', 'This server was not told where to keep copies', {
         right: 'start it with npm start, or name a folder by BEMTOR_COPIES',
       });
+    const { person, device } = callerOf(request);
+    await audit(database, { kind: 'copy-asked', person: person?.name ?? null, device: device?.name ?? null });
     void keeper.make('asked');
     response.status(202).json(await keeper.state());
   });

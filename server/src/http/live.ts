@@ -7,6 +7,9 @@ const heartbeatMs = 20_000;
 const reconnectMs = 1_000;
 const everyStream = '*';
 
+/** Where it stands in an answer from which device it was asked. */
+export const deviceLocal = 'device';
+
 /**
  * Tells followers of a stream, by server-sent events, that it has grown; they then ask for what is new.
  * One LISTEN connection per process; PostgreSQL carries the word between processes.
@@ -41,6 +44,11 @@ export class LiveHub {
     } catch {
       this.lost(client);
     }
+  }
+
+  /** Ends what a device follows; it has to ask again, and is asked who it is. */
+  turnAway(device: string): void {
+    this.all((response) => void (response.locals[deviceLocal] === device && response.end()));
   }
 
   follow(stream: string, response: Response): void {

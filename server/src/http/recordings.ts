@@ -1,11 +1,14 @@
-import { appendRecordsSchema, openRecordingSchema, type RecordBody } from '@bemtor/core';
+import { appendRecordsSchema, openRecordingSchema, type Deed, type RecordBody } from '@bemtor/core';
 import { Router } from 'express';
+import { callerOf, signed } from '../accounts/caller.ts';
 import type { Database } from '../db/pool.ts';
 import { openRecording, wholeRecording } from '../db/recordings.ts';
 import { appendItems, entryStream, readItems } from '../db/streams.ts';
 import { parseBody } from '../errors.ts';
 import { afterQuery, mostQuery, uuidParam } from './ids.ts';
 import type { LiveHub } from './live.ts';
+
+const recording: Deed = { needs: 'apprentice', words: 'recording' };
 
 export function recordingRoutes(database: Database, hub: LiveHub): Router {
   const router = Router();
@@ -25,7 +28,11 @@ export function recordingRoutes(database: Database, hub: LiveHub): Router {
   router.post('/:id/entries', async (request, response) => {
     const { id } = await wholeRecording(database, uuidParam(request, 'id'));
     const { items } = parseBody(appendRecordsSchema, request.body);
-    response.json({ acknowledged: await appendItems(database, entryStream, id, items) });
+    const caller = callerOf(request);
+    const mine = await Promise.all(
+      items.map(async (item) => ({ ...item, ...(await signed(database, caller, item.by, recording)) })),
+    );
+    response.json({ acknowledged: await appendItems(database, entryStream, id, mine) });
   });
   router.get('/:id/live', (request, response) =>
     hub.follow(`${entryStream.name}/${uuidParam(request, 'id')}`, response),

@@ -1,5 +1,6 @@
-import { appendShopEventSchema, type ShopEvent } from '@bemtor/core';
+import { appendShopEventSchema, shopDeed, type ShopEvent } from '@bemtor/core';
 import { Router } from 'express';
+import { callerOf, signed } from '../accounts/caller.ts';
 import { listModels, revisionOfEvent } from '../db/models.ts';
 import { listWants, stockOf } from '../db/parts.ts';
 import type { Database } from '../db/pool.ts';
@@ -46,7 +47,8 @@ export function shopRoutes(database: Database): Router {
   const router = Router();
   router.post('/events', async (request, response) => {
     const event = parseBody(appendShopEventSchema, request.body);
-    const isNew = await appendShopEvent(database, event);
+    const signature = await signed(database, callerOf(request), event.by, shopDeed(event.body));
+    const isNew = await appendShopEvent(database, { ...event, ...signature });
     response
       .status(isNew ? 201 : 200)
       .json({ id: event.id, stands: await standsOf(database, event.id, event.body) });

@@ -30,6 +30,10 @@ export interface Opening {
   /** How full its disk is. */
   readonly disk?: DiskWatch;
   readonly log?: Logger;
+  /** A workshop of several. */
+  readonly accounts?: boolean;
+  readonly tellCode?: (code: string) => void;
+  readonly isBehindProxy?: boolean;
   /** The built interface; without it the API stands alone. */
   readonly webFolder?: string | null;
   /** What the database holds before this version meets it. */
@@ -42,6 +46,9 @@ export async function openTestApp({
   before,
   folder = null,
   webFolder = null,
+  accounts = false,
+  tellCode = () => undefined,
+  isBehindProxy = false,
   disk = new DiskWatch(null),
   log = pino({ level: 'silent' }),
 }: Opening): Promise<TestApp> {
@@ -57,7 +64,7 @@ export async function openTestApp({
     ...{ database, hub, log, webFolder },
     press: new Press(printPaper),
     decode: reencode,
-    ...{ copies, disk },
+    ...{ copies, disk, accounts, tellCode, isBehindProxy },
   });
   const close = async (): Promise<void> => {
     await hub.close();
