@@ -4,6 +4,7 @@ import { useEventListener, useTitle } from '@vueuse/core';
 import { storeToRefs } from 'pinia';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { isLetIn } from './api/session.ts';
 import { configurationWords } from './composables/format.ts';
 import ActButton from './kit/ActButton.vue';
 import NoticeBar from './kit/NoticeBar.vue';
@@ -41,6 +42,9 @@ const screens = computed(() => screensOf(unitId.value));
 /** What is at hand everywhere loads when it is first wanted. */
 const PaletteDialog = defineAsyncComponent(() => import('./shell/PaletteDialog.vue'));
 const KeySheet = defineAsyncComponent(() => import('./kit/KeySheet.vue'));
+const SignInGate = defineAsyncComponent(() => import('./shell/SignInGate.vue'));
+/** Everything is asked for anew by whoever came in, also what the server tells by itself. */
+const comeIn = (): void => location.replace(location.pathname === '/sign-in' ? '/' : location.pathname);
 const finding = ref(false);
 const keys = ref(false);
 const wanted = ref({ finding: false, keys: false });
@@ -117,7 +121,10 @@ useCommands(() => [
       </span>
     </header>
     <ServerNotice />
-    <main id="work" class="work" tabindex="-1"><router-view :key="pageKey" /></main>
+    <main id="work" class="work" tabindex="-1">
+      <SignInGate v-if="!isLetIn" @entered="comeIn" />
+      <router-view v-else :key="pageKey" />
+    </main>
     <PaletteDialog v-if="wanted.finding" v-model="finding" />
     <KeySheet v-if="wanted.keys" v-model="keys" />
     <NoticeBar />

@@ -3,6 +3,7 @@ import './kit/kit.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import { sendLeftovers } from './api/leftovers.ts';
+import { loadSession } from './api/session.ts';
 import App from './App.vue';
 import { sendPictures } from './pictures/pictureQueue.ts';
 import { createRouter, createWebHistory } from 'vue-router';
@@ -10,6 +11,7 @@ import { routes } from './routes.ts';
 import { vuetify } from './kit/vuetify.ts';
 
 const router = createRouter({ history: createWebHistory(), routes });
+void loadSession();
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app');
 
 // What was left waiting by a page that was closed.

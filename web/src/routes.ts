@@ -27,6 +27,8 @@ export const routes = [
   { path: '/parts', name: 'parts', component: () => import('./screens/parts/PartsScreen.vue') },
   { path: '/maths', name: 'maths', component: () => import('./screens/maths/MathsScreen.vue') },
   { path: '/shop', name: 'shop', component: () => import('./screens/shop/ShopScreen.vue') },
+  { path: '/people', name: 'people', component: () => import('./screens/people/PeopleScreen.vue') },
+  { path: '/audit', name: 'audit', component: () => import('./screens/people/AuditScreen.vue') },
   { path: '/waiting', name: 'waiting', component: () => import('./screens/waiting/WaitingScreen.vue') },
   { path: '/logbook', name: 'logbook', component: () => import('./screens/logbook/LogbookScreen.vue') },
   { path: '/:rest(.*)*', redirect: '/' },

@@ -172,7 +172,7 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
       !caller.person ||
       !(await changeSecret(database, caller.device, caller.person.id, told))
     )
-      throw new ProblemError('secret-wrong', 'The old PIN or passphrase is another', { where: 'old' });
+      throw new ProblemError('secret-wrong', 'That is not the PIN or passphrase as it is', { where: 'old' });
     await note(caller, { kind: 'secret-changed' });
     response.json(await stateOf(caller, !request.secure));
   });
@@ -190,7 +190,10 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
     if (!entered) {
       const person = (await listPeople(database)).find((one) => one.id === id)?.name ?? null;
       await audit(database, { kind: 'sign-in-failed', device: device.name, person });
-      throw new ProblemError('secret-wrong', 'This PIN or passphrase is another', { where: 'secret' });
+      throw new ProblemError('secret-wrong', 'That is not the PIN or passphrase', {
+        where: 'secret',
+        right: 'type it again',
+      });
     }
     if (before) await endSession(database, before);
     await audit(database, { kind: 'signed-in', person: entered.person.name, device: device.name });

@@ -17,6 +17,13 @@ export class Refused extends Error {
 /** No answer, or one that says "later". Nothing is known to be stored; the same may be sent again. */
 export class Away extends Error {}
 
+/** The server asks who this is: nobody is signed in, or the device is not known. What waits goes on after that. */
+export class SignedOut extends Away {}
+
+const signedOutListeners = new Set<() => void>();
+/** Called when the server asks who this is. */
+export const onSignedOut = (listener: () => void): void => void signedOutListeners.add(listener);
+
 /** The server answered what this page does not understand: it is of another version. */
 export class Unreadable extends Error {}
 
@@ -50,6 +57,10 @@ function faultOf(status: number, text: string, title: string): Error {
   if (status === 500) return new Failed(`The server failed on it${requestWords(problem)}`);
   if (status >= 500)
     return new Away(problem.code === 'unreadable' ? `The server answered ${status}` : wordsOf(problem));
+  if (status === 401) {
+    signedOutListeners.forEach((listener) => listener());
+    return new SignedOut(wordsOf(problem));
+  }
   // Too much at once: a moment later there is room again.
   return problem.code === 'too-many-requests' ? new Away(wordsOf(problem)) : new Refused(problem);
 }

@@ -22,15 +22,24 @@ export const screensOf = (unitId: string | null): ScreenLink[] => [
   })),
 ];
 
-/** A model's page, and bringing one in, belong to the models; what waits belongs to the bench. */
-const homes: Readonly<Record<string, string>> = { model: 'models', import: 'models', waiting: 'bench' };
+/** A model's page, and bringing one in, belong to the models; what waits belongs to the bench; people to the shop. */
+const homes: Readonly<Record<string, string>> = {
+  ...{ model: 'models', import: 'models', waiting: 'bench', people: 'shop', audit: 'shop' },
+};
 
 /** The screen that a page belongs to. */
 export const screenOf = (page: string): string => homes[page] ?? page;
 
 /** `Run · SK-0407, Tervane Lark 14 · Bemtor`: what stands on the tab of the browser. */
 export function pageTitle(page: string, unit: { label: string; model: string } | null): string {
-  const own = { model: 'Model', import: 'Bring a guide in', waiting: 'What waits' }[page] ?? labelOf(page);
+  const own =
+    {
+      model: 'Model',
+      import: 'Bring a guide in',
+      waiting: 'What waits',
+      people: 'People and devices',
+      audit: 'Who did what',
+    }[page] ?? labelOf(page);
   return [own, unit && `${unit.label}, ${unit.model}`, 'Bemtor'].filter(Boolean).join(' · ');
 }
 

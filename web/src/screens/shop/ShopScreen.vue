@@ -120,6 +120,12 @@ async function drop(entry: ShopWord): Promise<void> {
     </ul>
     <p v-if="loaded && shop.words.length === 0" class="soft">No words yet. Add the first one above.</p>
     <WhoWorked :tell="tell" />
+    <h1>People and devices</h1>
+    <p class="soft">
+      Who may work here, as what, and from which devices:
+      <router-link to="/people" data-testid="to-people">people and devices</router-link>; and
+      <router-link to="/audit">who did what</router-link>. Alone at this machine nobody signs in.
+    </p>
     <h1>Models</h1>
     <p class="soft">
       Names, options and measures of models, which of them are one, and which nobody brings any more:
