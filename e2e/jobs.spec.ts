@@ -1,20 +1,20 @@
 import { type Page } from '@playwright/test';
 import { expect, test } from './support/app.ts';
-import { atStep, hurryUntil, inPhase, openUnit, pressUntil, startRun, withTime } from './support/bench.ts';
+import {
+  atStep,
+  closeJob,
+  hurryUntil,
+  inPhase,
+  openUnit,
+  pressUntil,
+  startRun,
+  withTime,
+} from './support/bench.ts';
 import { published } from './support/summary.ts';
 
 test.describe.configure({ timeout: 150_000 });
 
 const title = (page: Page) => page.getByTestId('step-title');
-const closeJob = async (page: Page): Promise<void> => {
-  const balance = page.getByTestId('balance');
-  await expect(balance).toHaveText('The ledger balances');
-  // One Space too many closes nothing.
-  await page.keyboard.press('Space');
-  await expect(balance).toBeVisible();
-  await page.keyboard.press('Enter');
-  await expect(page.getByTestId('closed')).toContainText('Every screw accounted for');
-};
 /** Titles in the order in which they came, each with its place; what is missing is -1. */
 const placesOf = (titles: readonly string[], wanted: readonly string[]): number[] =>
   wanted.map((words) => titles.findIndex((one) => one.startsWith(words)));

@@ -23,6 +23,8 @@ export class App {
   readonly port: number;
   private readonly databaseUrl: string;
   private child: ChildProcess | null = null;
+  /** What the server has said on its own screen since it was started. */
+  said = '';
 
   constructor(port: number, databaseUrl: string) {
     this.port = port;
@@ -53,9 +55,13 @@ export class App {
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     this.child = child;
+    this.said = '';
     await new Promise<void>((resolve, reject) => {
       child.once('exit', (code) => reject(new Error(`the server ended with ${code} before it listened`)));
-      child.stdout?.on('data', (chunk: Buffer) => chunk.toString().includes('listens') && resolve());
+      child.stdout?.on('data', (chunk: Buffer) => {
+        this.said += chunk.toString();
+        if (this.said.includes('listens')) resolve();
+      });
     });
   }
 

@@ -192,3 +192,14 @@ export async function chooseFrom(page: Page, list: Locator, option: string | Reg
   await list.click({ force: true });
   await page.getByRole('option', { name: option }).click();
 }
+
+/** Closes the job at whose end the page stands; its ledger balances. */
+export async function closeJob(page: Page): Promise<void> {
+  const balance = page.getByTestId('balance');
+  await expect(balance).toHaveText('The ledger balances');
+  // One Space too many closes nothing.
+  await page.keyboard.press('Space');
+  await expect(balance).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('closed')).toContainText('Every screw accounted for');
+}

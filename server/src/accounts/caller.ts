@@ -104,12 +104,10 @@ async function allow(
   });
   const able = roles.filter((role) => reaches(role, deed.needs));
   const names = await namesFrom(database, able);
+  const whom = names.length > 0 ? names.join(' or ') : withArticle(deed.needs);
   throw new ProblemError(
     'not-allowed',
-    `${capital(deed.words)} is for ${roleList(able)}, and ${person.name} is ${withArticle(person.role)}`,
-    {
-      right: names.length > 0 ? `ask ${names.join(' or ')}` : `ask ${withArticle(deed.needs)}`,
-    },
+    `${capital(deed.words)} is for ${roleList(able)}, and ${person.name} is ${withArticle(person.role)}: ask ${whom}`,
   );
 }
 

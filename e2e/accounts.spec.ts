@@ -1,0 +1,166 @@
+import type { Browser, Page } from '@playwright/test';
+import { expect, test, type App } from './support/app.ts';
+import { closeJob, hurryUntil, inPhase, openUnit, startRun, typeLines, withTime } from './support/bench.ts';
+
+/* A workshop of several, from the code on the server's screen to a job that somebody else closes. */
+
+const input = (page: Page, id: string) => page.getByTestId(id).locator('input');
+
+async function openWorkshop(app: App, page: Page): Promise<void> {
+  await app.kill();
+  await app.start({ BEMTOR_ACCOUNTS: '1' });
+  await expect.poll(() => app.said).toContain('The code that makes the first: ');
+  await page.goto('/');
+  await input(page, 'gate-code').fill(/first: ([\d-]+)/.exec(app.said)![1]!);
+  await input(page, 'gate-name').fill('Alva');
+  await input(page, 'gate-secret').fill('a phrase of the owner');
+  await input(page, 'gate-device').fill('Desk');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('unit-SK-0412')).toBeVisible();
+}
+const staff = [
+  ['Ilse', 'technician', '2222'],
+  ['Runa', 'lead', '3333'],
+  ['Teitur', 'apprentice', '4711'],
+] as const;
+
+async function bringIn(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'Shop' }).click();
+  await page.getByTestId('to-people').click();
+  await expect(page.getByTestId('people')).toContainText('Alva (you)');
+  for (const [name, role, secret] of staff) {
+    await page.keyboard.press('a');
+    await input(page, 'person-name').fill(name);
+    await page.getByTestId(`role-${role}`).click();
+    await input(page, 'person-secret').fill(secret);
+    await page.keyboard.press('Enter');
+    await expect(page.getByTestId('people')).toContainText(name);
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  }
+}
+
+/** Another device, paired by what the owner's screen shows. */
+async function pairTablet(browser: Browser, owner: Page, url: string): Promise<Page> {
+  await owner.keyboard.press('p');
+  const code = await owner.getByTestId('pairing-code').innerText();
+  const context = await browser.newContext({
+    baseURL: url,
+    viewport: { width: 1180, height: 820 },
+    reducedMotion: 'reduce',
+  });
+  const tablet = await context.newPage();
+  await tablet.clock.install();
+  await tablet.goto(`/sign-in?code=${code.replace('-', '')}`);
+  await input(tablet, 'gate-device').fill('Tablet at the mat');
+  await tablet.keyboard.press('Enter');
+  await expect(tablet.getByTestId('person-Teitur')).toBeVisible();
+  return tablet;
+}
+
+/** Somebody takes the place, by keys alone. */
+async function takePlace(page: Page, name: string): Promise<void> {
+  const place = ['Alva', ...staff.map(([one]) => one)].indexOf(name) + 1;
+  await expect(page.getByTestId(`person-${name}`)).toBeVisible();
+  await page.keyboard.press(String(place));
+  await expect(input(page, 'secret')).toBeFocused();
+  await page.keyboard.type(staff.find(([one]) => one === name)![2]);
+  await page.keyboard.press('Enter');
+}
+async function change(page: Page, name: string): Promise<void> {
+  await page.keyboard.press('F4');
+  await takePlace(page, name);
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByTestId('who')).toHaveText(name.charAt(0));
+}
+
+test('the owner opens the workshop and pairs a tablet; an apprentice records and is told whom to ask; a lead publishes, a technician closes', async ({
+  page,
+  app,
+  browser,
+}) => {
+  const faults: string[] = [];
+  await openWorkshop(app, page);
+  await bringIn(page);
+  const tablet = await pairTablet(browser, page, app.url);
+  tablet.on('pageerror', ({ message }) => faults.push(message));
+
+  await takePlace(tablet, 'Teitur');
+  await expect(tablet.getByTestId('unit-SK-0412')).toBeVisible();
+  await openUnit(tablet, 'SK-0412');
+  await expect(tablet.getByTestId('bench-line')).toBeFocused();
+  await typeLines(tablet, ['base cover: 6 PH0 M2x5', 'base cover off', 'unplug battery', 'battery off']);
+  await tablet.keyboard.press('F9');
+  await expect(tablet.getByTestId('review-row').first()).toBeVisible();
+  await tablet.keyboard.press('p');
+  await expect(
+    tablet.getByText(
+      'Publishing a sequence is for a lead or an owner, and Teitur is an apprentice: ask Alva or Runa',
+    ),
+  ).toBeVisible();
+
+  await change(tablet, 'Runa');
+  await tablet.keyboard.press('p');
+  await expect(tablet.getByTestId('told')).toHaveText('Published as revision 1.');
+
+  await change(tablet, 'Teitur');
+  await startRun(tablet, 'SK-0407', '1');
+  await withTime(tablet, () =>
+    hurryUntil(
+      tablet,
+      async () => (await tablet.getByTestId('short').count()) > 0 || (await inPhase(tablet, 'close')()),
+    ),
+  );
+  await change(tablet, 'Ilse');
+  if ((await tablet.getByTestId('short').count()) > 0) await tablet.keyboard.press('f');
+  await withTime(tablet, () => hurryUntil(tablet, inPhase(tablet, 'close')));
+  await closeJob(tablet);
+
+  // The owner sees who did what; the logbook, who worked.
+  await page.goto('/audit');
+  const audit = page.getByTestId('audit');
+  await expect(audit).toContainText('was refused');
+  await expect(audit).toContainText('publishing a sequence');
+  await expect(audit).toContainText('Tablet at the mat');
+  const saved = page.waitForEvent('download');
+  await page.keyboard.press('c');
+  expect((await saved).suggestedFilename()).toBe('audit.csv');
+  await page.goto('/logbook');
+  await expect(page.getByTestId('job-row').filter({ hasText: 'SK-0407' }).first()).toContainText('Ilse');
+
+  // A tablet that was lost is turned away; what it shows is the way in, and nothing else.
+  await page.goto('/people');
+  await page.getByRole('button', { name: 'Turn Tablet at the mat away' }).click();
+  await expect(page.getByTestId('told')).toContainText('is turned away');
+  await tablet.goto('/');
+  await expect(tablet.getByTestId('gate-code')).toBeVisible();
+  await expect(tablet.getByTestId('unit-SK-0412')).toHaveCount(0);
+  expect(faults).toEqual([]);
+});
+
+test('a cable that is out throws nobody out: lines wait, and go under the name of who typed them', async ({
+  page,
+  app,
+}) => {
+  await openWorkshop(app, page);
+  await bringIn(page);
+  await change(page, 'Teitur');
+  await openUnit(page, 'SK-0412');
+  await expect(page.getByTestId('bench-line')).toBeFocused();
+  await typeLines(page, ['base cover: 6 PH0 M2x5']);
+  await app.kill();
+  await page.keyboard.type('base cover off');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-testid=strip-line][data-state=waiting]')).toHaveCount(1);
+  await page.reload();
+  await expect(page.getByTestId('strip-line')).toHaveCount(2);
+  await app.start({ BEMTOR_ACCOUNTS: '1' });
+  await expect(page.locator('[data-testid=strip-line][data-state=kept]')).toHaveCount(2, { timeout: 40_000 });
+  const unit = page.url().split('/unit/')[1]!.split('/')[0]!;
+  const { recording } = (await (await page.request.get(`${app.url}/api/units/${unit}`)).json()) as {
+    recording: { id: string };
+  };
+  const { items } = (await (await page.request.get(`${app.url}/api/recordings/${recording.id}`)).json()) as {
+    items: { by: string }[];
+  };
+  expect(items.map(({ by }) => by)).toEqual(['Teitur', 'Teitur']);
+});
