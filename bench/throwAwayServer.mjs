@@ -10,17 +10,16 @@ export async function openThrowAway(name) {
   const folder = mkdtempSync(join(tmpdir(), `bemtor-${name}-`));
   chmodSync(folder, 0o755);
   const data = join(folder, 'cluster');
-  let cluster = await openCluster(data);
+  const cluster = await openCluster(data);
   await ensureDatabase(cluster, 'bemtor');
   const port = await freePort();
-  let server;
 
-  async function startServer() {
+  async function startAt(onPort) {
     const child = spawn(process.execPath, ['server/dist/main.js'], {
       env: {
         ...process.env,
         DATABASE_URL: cluster.url('bemtor'),
-        PORT: String(port),
+        PORT: String(onPort),
         BEMTOR_DEMO: '1',
         LOG_LEVEL: 'silent',
       },
@@ -30,23 +29,25 @@ export async function openThrowAway(name) {
       child.stdout.once('data', resolve);
       child.once('exit', () => reject(new Error('the server ended before it listened')));
     });
-    server = child;
+    return child;
   }
-  await startServer();
+  const ended = (child) => {
+    child.kill('SIGTERM');
+    return new Promise((resolve) => child.once('exit', resolve));
+  };
+  const server = await startAt(port);
 
   return {
     api: `http://127.0.0.1:${port}/api`,
     databaseUrl: () => cluster.url('bemtor'),
-    startServer,
-    killServer: () => server.kill('SIGKILL'),
-    /** PostgreSQL crashes, and comes back on the same port. */
-    async crashDatabase() {
-      await cluster.crash();
-      cluster = await openCluster(data, { at: cluster.port });
+    /** One more on the same database. */
+    async anotherServer() {
+      const its = await freePort();
+      const child = await startAt(its);
+      return { api: `http://127.0.0.1:${its}/api`, close: () => ended(child) };
     },
     async close() {
-      server.kill('SIGTERM');
-      await new Promise((resolve) => server.once('exit', resolve));
+      await ended(server);
       await cluster.stop();
       rmSync(folder, { recursive: true, force: true });
     },

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { checkNode, ensureBuild, ensurePackages } from './lib/prepare.mjs';
 import { ensurePostgres, openCluster } from './lib/postgres.mjs';
-import { ensureDebianPackage, main, root, run } from './lib/run.mjs';
+import { ensureDebianPackage, has, main, root, run } from './lib/run.mjs';
 
 const args = process.argv.slice(2);
 const only = args.includes('--unit') ? 'unit' : args.includes('--browser') ? 'browser' : null;
@@ -73,6 +73,7 @@ await main(async () => {
   await ensurePackages();
   await ensurePostgres();
   if (only !== 'unit') await ensureDebianPackage('chromium', () => existsSync('/usr/bin/chromium'));
+  if (only !== 'browser') await ensureDebianPackage('openssl', () => has('openssl'));
   const scratch = mkdtempSync(join(tmpdir(), 'bemtor-test-'));
   const cluster = await openCluster(join(scratch, 'postgres'));
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {

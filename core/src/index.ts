@@ -75,6 +75,7 @@ export * from './run/alike.ts';
 export { type NotBack } from './run/notBack.ts';
 export * from './shop/schools.ts';
 export * from './shop/copies.ts';
+export * from './shop/forgetting.ts';
 export * from './api/health.ts';
 export * from './accounts/permissions.ts';
 export * from './accounts/messages.ts';

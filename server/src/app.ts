@@ -13,6 +13,7 @@ import { onlyAllowed } from './accounts/caller.ts';
 import { accountRoutes } from './accounts/routes.ts';
 import type { CopyKeeper } from './copies/keeper.ts';
 import type { Database } from './db/pool.ts';
+import { readingFrom } from './db/reading.ts';
 import { listUnreadable } from './db/unreadable.ts';
 import { noRoute, problemHandler } from './errors.ts';
 import { onlyJson, ownHost, ownPage, rateLimited } from './http/door.ts';
@@ -36,6 +37,8 @@ import type { Decode } from './pictures/decodeApart.ts';
 
 export interface AppParts {
   readonly database: Database;
+  /** A copy of the database that follows it, for search and reports. */
+  readonly replica?: Database | null;
   readonly hub: LiveHub;
   readonly log: Logger;
   readonly press: Press;
@@ -62,6 +65,7 @@ export function createApp(parts: AppParts): Express {
   const { accounts = false, tellCode = () => undefined, isBehindProxy = false } = parts;
   const app = express();
   app.disable('x-powered-by');
+  const reading = readingFrom(database, parts.replica ?? null);
   const metrics = openMetrics({ database, hub, disk, copies });
   app.use(logRequests(log), metrics.counted);
   app.use(
@@ -136,10 +140,10 @@ export function createApp(parts: AppParts): Express {
   serve('/api/models', modelRoutes(database));
   serve('/api/recordings', recordingRoutes(database, hub));
   serve('/api/parts', partRoutes(database));
-  serve('/api/search', searchRoutes(database));
+  serve('/api/search', searchRoutes(reading));
   serve('/api/settings', settingRoutes(database));
   serve('/api/shop', shopRoutes(database));
-  serve('/api/jobs', jobRoutes(database, hub));
+  serve('/api/jobs', jobRoutes(database, hub, reading));
   serve('/api/copies', copyRoutes(database, copies));
   app.use('/api', noRoute);
   app.get(sequenceSchemaPath, (_request, response) => {

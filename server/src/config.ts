@@ -14,8 +14,11 @@ export function ownNames(): string[] {
   return [...numbers, name, `${name}.local`];
 }
 
+const databaseAddress = z.url({ protocol: /^postgres(ql)?$/, error: 'a postgresql:// address is expected' });
+
 const environmentSchema = z.object({
-  DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/, error: 'a postgresql:// address is expected' }),
+  DATABASE_URL: databaseAddress,
+  DATABASE_READ_URL: databaseAddress.optional(),
   PORT: z.coerce.number().int().min(0).max(65_535).default(4600),
   HOST: z.string().default('127.0.0.1'),
   BEMTOR_ACCOUNTS: z.enum(['0', '1']).default('0'),
@@ -43,6 +46,8 @@ const environmentSchema = z.object({
 
 export interface Config {
   readonly databaseUrl: string;
+  /** A copy that follows it, for search and reports; null: the database itself answers these. */
+  readonly readUrl: string | null;
   readonly port: number;
   readonly host: string;
   /** Names of this server beside those of this machine, as a browser asks for it. */
@@ -87,6 +92,7 @@ export function readConfig(environment: Record<string, string | undefined>): Con
   const tls = cert !== undefined && key !== undefined ? { cert, key } : null;
   return Object.freeze({
     databaseUrl: DATABASE_URL,
+    readUrl: parsed.data.DATABASE_READ_URL ?? null,
     port: PORT,
     host: HOST,
     hosts: isLoopback ? parsed.data.BEMTOR_HOSTS : [...parsed.data.BEMTOR_HOSTS, ...ownNames()],

@@ -46,6 +46,7 @@ export const problems = {
   'model-conflict': { status: 412, title: 'Somebody changed this model in the meantime' },
   'model-merged': { status: 409, title: 'One of these models is another spelling already' },
   'option-in-use': { status: 409, title: 'The sequence that stands needs this option' },
+  'unit-here': { status: 409, title: 'This unit is on the bench' },
   'unit-conflict': { status: 412, title: 'Somebody changed this unit in the meantime' },
   'revision-conflict': { status: 412, title: 'Somebody published another revision in the meantime' },
   'part-unreachable': { status: 422, title: 'The sequence has a part that no order reaches' },

@@ -12,6 +12,7 @@ import { dropEverything, isThere, migrate } from './db/migrate.ts';
 import { catchUpSightings } from './db/parts.ts';
 import { catchUpSearch } from './db/search.ts';
 import { openDatabase, type Database } from './db/pool.ts';
+import { forgetDue } from './db/forgetting.ts';
 import { beginEmpty, loadDemo } from './demo.ts';
 import { LiveHub } from './http/live.ts';
 import { openLog } from './log.ts';
@@ -28,6 +29,8 @@ const parentCheckMs = 500;
 const [headersMs, requestMs] = [10_000, 90_000];
 /** How long a database may take to come back while we wait, and how often it is asked. */
 const [patienceMs, askMs] = [20_000, 50];
+/** How often it is looked which units are to be forgotten. */
+const forgetEveryMs = 60 * 60_000;
 /** Exit code of what may go better in a moment: the database is not there yet. `EX_TEMPFAIL` of sysexits.h. */
 const tryAgain = 75;
 
@@ -39,6 +42,7 @@ async function main(config: Config): Promise<void> {
   const database = openDatabase(config.databaseUrl);
   if (config.patient) await answering(database);
   await prepare(config, database);
+  const replica = config.readUrl === null ? null : openDatabase(config.readUrl);
   const hub = new LiveHub(config.databaseUrl);
   await hub.start();
   const webFolder = fileURLToPath(new URL('../../web/dist', import.meta.url));
@@ -49,6 +53,7 @@ async function main(config: Config): Promise<void> {
   const copies = new CopyKeeper({ database, databaseUrl: config.databaseUrl, folder: config.copies, log });
   const app = createApp({
     ...{ database, hub, log, press, decode, copies, disk, hosts, webFolder },
+    replica,
     ...{ accounts: config.accounts, isBehindProxy: config.proxy },
     tellCode: (code) => console.log(`This workshop has no owner yet. The code that makes the first: ${code}`),
   });
@@ -65,6 +70,11 @@ async function main(config: Config): Promise<void> {
     console.log(`Bemtor listens on ${addressOf(config, port)}`);
     if (config.accounts && !config.tls && !config.proxy) console.log(plainWarning);
     copies.start();
+    setInterval(() => {
+      forgetDue(database, new Date()).catch((error: unknown) =>
+        log.warn({ err: error }, 'forgetting what is due'),
+      );
+    }, forgetEveryMs).unref();
   });
   server.on('error', (error: NodeJS.ErrnoException) => {
     console.error(
@@ -82,7 +92,7 @@ async function main(config: Config): Promise<void> {
     await hub.close();
     server.close();
     server.closeIdleConnections();
-    await database.end();
+    await Promise.all([database.end(), replica?.end()]);
     process.exit(0);
   };
   if (config.watchParent) {

@@ -83,6 +83,8 @@ export const auditKinds = [
   'device-revoked',
   'refused',
   'copy-asked',
+  'unit-forgotten',
+  'unit-exported',
 ] as const;
 export type AuditKind = (typeof auditKinds)[number];
 
@@ -99,6 +101,8 @@ export const auditWords: Readonly<Record<AuditKind, string>> = {
   'device-revoked': 'turned a device away',
   refused: 'was refused',
   'copy-asked': 'asked for a copy of everything',
+  'unit-forgotten': 'forgot what is an owner’s',
+  'unit-exported': 'took out all that is held about a unit',
 };
 
 export const auditSchema = z.looseObject({

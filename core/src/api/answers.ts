@@ -13,6 +13,7 @@ import {
 } from '../accounts/messages.ts';
 import { healthSchema } from './health.ts';
 import { copiesStateSchema, copyingSchema } from '../shop/copies.ts';
+import { forgettingSchema } from '../shop/forgetting.ts';
 import { schoolsSchema } from '../shop/schools.ts';
 import { shopWordsSchema } from '../reader/entries/shopWords.ts';
 import { wantStates } from '../shop/events.ts';
@@ -201,6 +202,7 @@ const answers: readonly (readonly [path: RegExp, schema: z.ZodType])[] = [
   [/^\/settings\/words$/, z.looseObject({ value: shopWordsSchema, revision: count })],
   [/^\/settings\/schools$/, z.looseObject({ value: schoolsSchema, revision: count })],
   [/^\/settings\/copying$/, z.looseObject({ value: copyingSchema, revision: count })],
+  [/^\/settings\/forgetting$/, z.looseObject({ value: forgettingSchema, revision: count })],
   [/^\/copies$/, copiesStateSchema],
   [/^\/health$/, healthSchema],
   [/^\/session$/, sessionStateSchema],

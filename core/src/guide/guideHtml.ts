@@ -15,6 +15,8 @@ export interface PageOptions {
   readonly pictures?: Pictures;
   /** Of a print view: the sheet, and how large the letters are on it. */
   readonly paper?: { readonly size: PaperSize; readonly type: TypeSize };
+  /** Shown within a page whose policy knows style elements by a number: that number. */
+  readonly nonce?: string;
 }
 
 const paperStyle = ({ size, type }: NonNullable<PageOptions['paper']>): string =>
@@ -24,7 +26,10 @@ const paperStyle = ({ size, type }: NonNullable<PageOptions['paper']>): string =
  * The guide as one page that needs nothing else: no network, no application. What is ticked stays in the browser that
  * ticked it. It prints on A4 and Letter, black on white, and breaks no step over pages.
  */
-export function guideHtml(guide: Guide, { pictures = new Map(), paper }: PageOptions = {}): string {
+export function guideHtml(
+  guide: Guide,
+  { pictures = new Map(), paper, nonce = '' }: PageOptions = {},
+): string {
   const list = (items: readonly string[]): string =>
     items.length === 0 ? '' : `<ul>${items.map((item) => `<li>${plain(item)}</li>`).join('')}</ul>`;
   const block = (title: string, inner: string): string =>
@@ -53,7 +58,7 @@ export function guideHtml(guide: Guide, { pictures = new Map(), paper }: PageOpt
     '<meta name="viewport" content="width=device-width, initial-scale=1">',
     `<meta http-equiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; script-src 'unsafe-inline'; img-src data:">`,
     `<title>${plain(guide.title)}</title>`,
-    `<style>${style}${paper ? paperStyle(paper) : ''}</style>`,
+    `<style${nonce ? ` nonce="${plain(nonce)}"` : ''}>${style}${paper ? paperStyle(paper) : ''}</style>`,
     '</head>',
     `<body data-guide="${plain(ticksKey(guide))}">`,
     ...body.filter((piece) => piece !== ''),

@@ -119,6 +119,10 @@ export const shopEventSchema = z.discriminatedUnion('kind', [
     removed: z.boolean().default(false),
   }),
   z.strictObject({ kind: z.literal('schools-told'), ...toldSchema.shape }),
+  /** What is its owner's own is forgotten for good; the ledger and the times stay. */
+  z.strictObject({ kind: z.literal('unit-forgotten'), unit: idSchema }),
+  /** When units that were handed back are forgotten by themselves. */
+  z.strictObject({ kind: z.literal('forgetting-told'), ...toldSchema.shape }),
   /** When everything is copied. */
   z.strictObject({ kind: z.literal('copying-told'), ...toldSchema.shape }),
   /** What a word of the shop means; null: it is no word of the shop any more. */
@@ -154,6 +158,7 @@ export function subjectOf(event: ShopEvent): string {
   switch (event.kind) {
     case 'unit-arrived':
     case 'unit-told':
+    case 'unit-forgotten':
       return `unit/${event.unit}`;
     case 'model-made':
       return `model/${event.code}`;
@@ -172,6 +177,8 @@ export function subjectOf(event: ShopEvent): string {
       return 'schools';
     case 'copying-told':
       return 'copying';
+    case 'forgetting-told':
+      return 'forgetting';
     case 'word-told':
       return `word/${event.word}`;
     case 'technician-renamed':

@@ -1,12 +1,15 @@
 import {
   copyingSchema,
   defaultCopying,
+  defaultForgetting,
   defaultSchools,
   disputedFields,
+  forgettingSchema,
   schoolsSchema,
   shopWordsSchema,
   withTold,
   type Copying,
+  type Forgetting,
   type Kept,
   type Schools,
   type ShopEventOf,
@@ -21,6 +24,7 @@ import type { Client } from './pool.ts';
 export const settings: Readonly<Record<string, { readonly schema: ZodType; readonly initial: unknown }>> = {
   words: { schema: shopWordsSchema, initial: [] },
   schools: { schema: schoolsSchema, initial: defaultSchools },
+  forgetting: { schema: forgettingSchema, initial: defaultForgetting },
   copying: { schema: copyingSchema, initial: defaultCopying },
 };
 
@@ -41,6 +45,10 @@ export const tellSchools = (client: Client, told: ShopEventOf<'schools-told'>): 
 /** When everything is copied. */
 export const tellCopying = (client: Client, told: ShopEventOf<'copying-told'>): Promise<void> =>
   change<Copying>(client, 'copying', (stands) => toldOf('copying', copyingSchema, stands, told));
+
+/** When units are forgotten by themselves. */
+export const tellForgetting = (client: Client, told: ShopEventOf<'forgetting-told'>): Promise<void> =>
+  change<Forgetting>(client, 'forgetting', (stands) => toldOf('forgetting', forgettingSchema, stands, told));
 
 /** A setting of fields with some of them told; what somebody else set meanwhile is refused. */
 function toldOf<T extends object>(key: string, schema: ZodType<T>, stands: T, told: Told): T {
@@ -68,7 +76,7 @@ const conflict = (key: string, fields: readonly string[], stands: unknown): Prob
 /** Changes a setting as it stands, one after the other; one that a later version wrote is left alone. */
 async function change<T>(
   client: Client,
-  key: 'schools' | 'words' | 'copying',
+  key: 'schools' | 'words' | 'copying' | 'forgetting',
   next: (stands: T) => T,
 ): Promise<void> {
   // Where there is none yet, whoever comes second waits for the first all the same.

@@ -8,11 +8,12 @@ import {
   type UnitChange,
 } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
+import { forgetUnit } from './forgetting.ts';
 import { makeModel, publishRevision, tellModel, tellRevision } from './models.ts';
 import { addWant, changeWant, countStock } from './parts.ts';
 import { inTransaction, type Client, type Database } from './pool.ts';
 import { pictureAct } from './stepPictures.ts';
-import { tellCopying, tellSchools, tellWord } from './settings.ts';
+import { tellCopying, tellForgetting, tellSchools, tellWord } from './settings.ts';
 import { arriveUnit, tellUnit } from './units.ts';
 
 /** An event as it was sent. */
@@ -38,6 +39,8 @@ const carriers: { readonly [K in ShopEvent['kind']]: Carrier<ShopEventOf<K>> } =
   'revision-told': (client, { body }) => tellRevision(client, body),
   'act-pictured': (client, { body }) => pictureAct(client, body),
   'schools-told': (client, { body }) => tellSchools(client, body),
+  'unit-forgotten': (client, { body }) => forgetUnit(client, body),
+  'forgetting-told': (client, { body }) => tellForgetting(client, body),
   'copying-told': (client, { body }) => tellCopying(client, body),
   'word-told': (client, { body }) => tellWord(client, body),
   'want-added': (client, { at, body }) => addWant(client, body, at),
@@ -79,7 +82,12 @@ const possible = (at: string): string => {
 };
 
 async function refuseOther(client: Client, id: string, body: ShopEvent): Promise<void> {
-  const { rows } = await client.query<{ body: unknown }>('select body from shop_event where id = $1', [id]);
+  const { rows } = await client.query<{ body: unknown; erased: boolean }>(
+    'select body, erased from shop_event where id = $1',
+    [id],
+  );
+  // What it said is forgotten: whether it is the same nobody can tell any more, and it is not said again.
+  if (rows[0]?.erased) return;
   if (!sameDocument(rows[0]?.body, JSON.parse(JSON.stringify(body))))
     throw new ProblemError('id-taken', `event ${id} is stored with another body`, { where: 'id' });
 }

@@ -23,6 +23,7 @@ import { Router } from 'express';
 import { callerOf, signed } from '../accounts/caller.ts';
 import { getJob, jobsPage, jobsThatDiffer, listJobs, openJob, type JobRow } from '../db/jobs.ts';
 import { getRevision, isReadable } from '../db/models.ts';
+import type { Reading } from '../db/reading.ts';
 import { sightJobs } from '../db/parts.ts';
 import { namesOf } from '../db/shopLog.ts';
 import type { Database } from '../db/pool.ts';
@@ -153,7 +154,7 @@ export async function evidenceOf(database: Database, model: string): Promise<Run
   );
 }
 
-export function jobRoutes(database: Database, hub: LiveHub): Router {
+export function jobRoutes(database: Database, hub: LiveHub, reading: Reading): Router {
   const router = Router();
   const presence = new Presence();
   /** The logbook, a page at a time, the latest first; `next` says where the next page begins. */
@@ -164,7 +165,7 @@ export function jobRoutes(database: Database, hub: LiveHub): Router {
   });
   /** The shop's own times, per verb: sums to learn from. */
   router.get('/times', async (_request, response) => {
-    const jobs = await logJobs(database, await listJobs(database));
+    const jobs = await reading(async (replica) => logJobs(replica, await listJobs(replica)));
     const sums = jobs.reduce<TimeSums>((known, job) => addTimes(job.report.acts, known), {});
     response.json({ sums });
   });

@@ -1,5 +1,6 @@
 import { appendShopEventSchema, shopDeed, type ShopEvent } from '@bemtor/core';
 import { Router } from 'express';
+import { audit } from '../accounts/audit.ts';
 import { callerOf, signed } from '../accounts/caller.ts';
 import { listModels, revisionOfEvent } from '../db/models.ts';
 import { listWants, stockOf } from '../db/parts.ts';
@@ -7,13 +8,14 @@ import type { Database } from '../db/pool.ts';
 import { appendShopEvent, listTechnicians } from '../db/shopLog.ts';
 import { parseBody } from '../errors.ts';
 import { settingAsRead } from './settings.ts';
-import { unitSummary } from './units.ts';
+import { oneUnit, unitSummary } from './units.ts';
 
 /** What the thing that an event is about has come to, so that whoever sent it need not ask. */
 async function standsOf(database: Database, id: string, event: ShopEvent): Promise<unknown> {
   switch (event.kind) {
     case 'unit-arrived':
     case 'unit-told':
+    case 'unit-forgotten':
       return unitSummary(database, event.unit);
     case 'model-made':
     case 'model-told': {
@@ -28,6 +30,8 @@ async function standsOf(database: Database, id: string, event: ShopEvent): Promi
       return null;
     case 'schools-told':
       return settingAsRead(database, 'schools');
+    case 'forgetting-told':
+      return settingAsRead(database, 'forgetting');
     case 'copying-told':
       return settingAsRead(database, 'copying');
     case 'word-told':
@@ -49,6 +53,16 @@ export function shopRoutes(database: Database): Router {
     const event = parseBody(appendShopEventSchema, request.body);
     const signature = await signed(database, callerOf(request), event.by, shopDeed(event.body));
     const isNew = await appendShopEvent(database, { ...event, ...signature });
+    if (isNew && event.body.kind === 'unit-forgotten') {
+      const { label } = await oneUnit(database, event.body.unit);
+      const { device } = callerOf(request);
+      await audit(database, {
+        kind: 'unit-forgotten',
+        person: signature.by,
+        device: device?.name ?? null,
+        about: label,
+      });
+    }
     response
       .status(isNew ? 201 : 200)
       .json({ id: event.id, stands: await standsOf(database, event.id, event.body) });

@@ -8,6 +8,9 @@ import {
   type UnitSummary,
 } from '@bemtor/core';
 import { Router } from 'express';
+import { audit } from '../accounts/audit.ts';
+import { callerOf } from '../accounts/caller.ts';
+import { everythingHeld } from '../db/held.ts';
 import { listJobs } from '../db/jobs.ts';
 import { listWants } from '../db/parts.ts';
 import type { Database } from '../db/pool.ts';
@@ -26,7 +29,7 @@ async function withJobs(database: Database, units: readonly UnitRow[]): Promise<
   return units.map(({ jobId, ...unit }) => ({ ...unit, job: (jobId && summaries.get(jobId)) || null }));
 }
 
-async function oneUnit(database: Database, id: string): Promise<UnitRow> {
+export async function oneUnit(database: Database, id: string): Promise<UnitRow> {
   const [unit] = await listUnits(database, { id });
   if (!unit) throw new ProblemError('unit-unknown', id);
   return unit;
@@ -73,6 +76,20 @@ export function unitRoutes(database: Database): Router {
     const entries = unit.recording ? await entriesOf(database, unit.recording.id) : [];
     const jobs = await handedJobs(database, id);
     response.json(composeHandBack(unit, jobs, entries, wants, new Date().toISOString()));
+  });
+  /** All that is held about it, as a file. */
+  router.get('/:id/everything', async (request, response) => {
+    const { label, zip } = await everythingHeld(database, uuidParam(request, 'id'));
+    const { person, device } = callerOf(request);
+    await audit(database, {
+      kind: 'unit-exported',
+      person: person?.name ?? null,
+      device: device?.name ?? null,
+      about: label,
+    });
+    // A name that every system takes for a file: a ticket may hold anything.
+    const name = `${label.replaceAll(/[^\w.-]+/g, '-').replace(/^[.-]+/, '') || 'unit'}.zip`;
+    response.attachment(name).type('application/zip').send(Buffer.from(zip));
   });
   /** The same device at earlier visits. */
   router.get('/:id/earlier', async (request, response) => {

@@ -30,6 +30,8 @@ export interface Opening {
   /** How full its disk is. */
   readonly disk?: DiskWatch;
   readonly log?: Logger;
+  /** A copy that follows, for search and reports. */
+  readonly replica?: Database;
   /** A workshop of several. */
   readonly accounts?: boolean;
   readonly tellCode?: (code: string) => void;
@@ -49,6 +51,7 @@ export async function openTestApp({
   accounts = false,
   tellCode = () => undefined,
   isBehindProxy = false,
+  replica,
   disk = new DiskWatch(null),
   log = pino({ level: 'silent' }),
 }: Opening): Promise<TestApp> {
@@ -64,7 +67,7 @@ export async function openTestApp({
     ...{ database, hub, log, webFolder },
     press: new Press(printPaper),
     decode: reencode,
-    ...{ copies, disk, accounts, tellCode, isBehindProxy },
+    ...{ copies, disk, accounts, tellCode, isBehindProxy, replica: replica ?? null },
   });
   const close = async (): Promise<void> => {
     await hub.close();

@@ -19,6 +19,10 @@ export function shopWords(event: ShopEvent, labelOf: (unit: string) => string): 
       return `A photo of ${event.model}${event.removed ? ' is taken away' : ''}`;
     case 'schools-told':
       return `How the shop works: ${fieldWords(event.set)}`;
+    case 'unit-forgotten':
+      return `${labelOf(event.unit)}: what is its owner’s is forgotten`;
+    case 'forgetting-told':
+      return `Forgetting: ${fieldWords(event.set)}`;
     case 'copying-told':
       return `Copies of everything: ${fieldWords(event.set)}`;
     case 'word-told':

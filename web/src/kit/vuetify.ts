@@ -1,6 +1,7 @@
 import 'vuetify/styles/core';
 import { createVuetify, type ThemeDefinition } from 'vuetify';
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
+import { pageNonce } from './pageNonce.ts';
 import { palettes, type Palette } from './tokens.ts';
 
 /** Vuetify carries behaviour (focus, menus, dialogs, tables); the colours are ours. */
@@ -18,14 +19,11 @@ const themeOf = (palette: Palette, dark: boolean): ThemeDefinition => ({
   },
 });
 
-/** By which the server knows the style element that the theme writes. */
-const nonce = document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce;
-
 const field = { variant: 'outlined', density: 'comfortable', hideDetails: 'auto' } as const;
 
 export const vuetify = createVuetify({
   theme: {
-    ...(nonce ? { cspNonce: nonce } : {}),
+    ...(pageNonce ? { cspNonce: pageNonce } : {}),
     defaultTheme: 'light',
     themes: { light: themeOf(palettes.light, false), dark: themeOf(palettes.dark, true) },
   },

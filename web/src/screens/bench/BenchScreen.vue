@@ -196,6 +196,7 @@ const { commands, command } = useCommands(() => [
       v-model="correcting"
       :unit="current?.unit ?? null"
       @correct="bench.correct"
+      @forget="bench.forget"
       @withdraw="bench.withdraw"
     />
     <NewUnitDialog v-model="arriving" @arrived="(id) => open(`/unit/${id}/intake`)" />

@@ -6,6 +6,7 @@ import AskDialog from '../../kit/AskDialog.vue';
 import { dayAndTime } from '../../composables/format.ts';
 import type { Correction } from './useBench.ts';
 import ActButton from '../../kit/ActButton.vue';
+import HeldDetails from './HeldDetails.vue';
 import { shopFields } from '../../kit/shopFields.ts';
 
 /** Names of a unit put right: ticket, serial, model; with what they were before. Or it was made by mistake. */
@@ -15,6 +16,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{
   withdraw: [unit: UnitSummary];
+  forget: [unit: UnitSummary];
   correct: [unit: UnitSummary, facts: Correction];
 }>();
 
@@ -103,6 +105,7 @@ const past = computed(() =>
         </li>
       </ul>
     </details>
+    <HeldDetails :unit="asked" @forget="(emit('forget', $event), (open = false))" />
     <template #acts>
       <ActButton primary type="submit" :disabled="!isChanged">Keep it</ActButton>
       <ActButton @click="open = false">Cancel</ActButton>

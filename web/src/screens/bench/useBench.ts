@@ -132,6 +132,20 @@ export function useBench() {
     await say(unit, what, 'The correction');
   }
 
+  /** What is its owner's own goes for good. */
+  async function forget(unit: UnitSummary): Promise<void> {
+    try {
+      const outcome = await askShop({ kind: 'unit-forgotten', unit: unit.id });
+      const words = {
+        kept: `What was its owner’s of ${unit.label} is forgotten.`,
+        waiting: `The server does not answer: ${unit.label} is forgotten when it does.`,
+      };
+      tell(outcome.state === 'refused' ? outcome.problem.detail : words[outcome.state]);
+    } catch (error) {
+      tell(error instanceof Error ? error.message : String(error));
+    }
+  }
+
   return {
     units,
     next,
@@ -149,6 +163,7 @@ export function useBench() {
     takeIn,
     withdraw,
     correct,
+    forget,
   };
 }
 

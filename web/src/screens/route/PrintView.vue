@@ -5,6 +5,7 @@ import { saveFile } from '../../composables/saveFile.ts';
 import { usePaper } from '../../papers/usePaper.ts';
 import { guideFileName, guideHtml } from './guideFiles.ts';
 import { picturesOf, useGuide, type GuideSource } from './useGuide.ts';
+import { pageNonce } from '../../kit/pageNonce.ts';
 import ActButton from '../../kit/ActButton.vue';
 import ChoiceRow from '../../kit/ChoiceRow.vue';
 import PageDialog from '../../kit/PageDialog.vue';
@@ -21,7 +22,11 @@ const open = ref(true);
 const size = ref<Extract<PaperSize, 'A4' | 'Letter'>>('A4');
 const type = ref<TypeSize>('normal');
 const page = computed(() =>
-  guideHtml(made, { pictures: pictures.value, paper: { size: size.value, type: type.value } }),
+  guideHtml(made, {
+    pictures: pictures.value,
+    paper: { size: size.value, type: type.value },
+    nonce: pageNonce,
+  }),
 );
 const preview = ref<HTMLIFrameElement | null>(null);
 const print = (): void => preview.value?.contentWindow?.print();

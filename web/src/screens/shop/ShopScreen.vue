@@ -14,6 +14,7 @@ import TellBar from '../../kit/TellBar.vue';
 import { useTold } from '../../kit/useTold.ts';
 import { useShop } from '../../stores/shop.ts';
 import CopiesOfAll from './CopiesOfAll.vue';
+import ForgettingRule from './ForgettingRule.vue';
 import WhoWorked from './WhoWorked.vue';
 import ActButton from '../../kit/ActButton.vue';
 import ChoiceRow from '../../kit/ChoiceRow.vue';
@@ -132,6 +133,7 @@ async function drop(entry: ShopWord): Promise<void> {
       <router-link to="/models">all models</router-link>.
     </p>
     <CopiesOfAll :tell="tell" />
+    <ForgettingRule :tell="tell" />
     <h1>Set apart</h1>
     <p class="soft">
       What a later version of Bemtor wrote, or a hand in the database, may not be readable here. Nothing of it
