@@ -7,7 +7,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   // Generous: a busy machine is no failure, and nothing here asserts a time.
-  timeout: 150_000,
+  timeout: 300_000,
   expect: { timeout: 20_000 },
   reporter: 'list',
   outputDir: 'test-results',

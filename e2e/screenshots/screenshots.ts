@@ -2,6 +2,7 @@ import { type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { expect, test } from '../support/app.ts';
 import { atStep, chooseFrom, field, openUnit, pressUntil, typeLines } from '../support/bench.ts';
+import { bringIn, openWorkshop, pairTablet } from '../support/workshop.ts';
 import { larkLines } from '../support/larkLines.ts';
 import { theirColumns, theirTable } from '../support/theirTable.ts';
 import { picture, readPdf } from '../../paper/src/testing/readPdf.ts';
@@ -113,7 +114,7 @@ test('pictures of the main views', async ({ page }) => {
   await page.goto(review);
   await page.getByTestId('findings').click();
   await expect(page.getByTestId('finding').first()).toBeVisible();
-  await shot(page, 'review-findings');
+  if (process.env['SHOTS']) await shot(page, 'review-findings');
   await page.goto('/logbook');
   await expect(page.locator('.chart svg')).toHaveCount(3);
   await shot(page, 'logbook');
@@ -192,7 +193,7 @@ async function waysIn(page: Page): Promise<void> {
   await page.keyboard.type('battery 8 PH00 M1.6x4: 5 long, 2 short');
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('doubts')).toBeFocused();
-  await shot(page, 'recorder-doubt');
+  if (process.env['SHOTS']) await shot(page, 'recorder-doubt');
   await page.keyboard.press('Escape');
   await page.keyboard.press('ControlOrMeta+a');
   await page.keyboard.press('Delete');
@@ -294,6 +295,35 @@ async function knowledge(page: Page): Promise<void> {
   await page.keyboard.press('Control+k');
   await page.getByTestId('search-text').locator('input').fill('battery');
   await expect(page.getByTestId('search-hit').first()).toBeVisible();
-  await shot(page, 'search');
+  if (process.env['SHOTS']) await shot(page, 'search');
   await page.keyboard.press('Escape');
 }
+
+test('pictures of a workshop of several', async ({ page, app, browser }) => {
+  test.setTimeout(120_000);
+  await openWorkshop(app, page);
+  await bringIn(page);
+  const tablet = await pairTablet(browser, page, app.url);
+  await page.waitForTimeout(400); // the code has been drawn
+  await shot(page, 'people');
+  await tablet.setViewportSize({ width, height });
+  await tablet.emulateMedia({ colorScheme: process.env['THEME'] === 'dark' ? 'dark' : 'light' });
+  await tablet.getByTestId('person-Teitur').click();
+  await shot(tablet, 'sign-in');
+  await tablet.getByTestId('secret').locator('input').fill('0000');
+  await tablet.keyboard.press('Enter');
+  await expect(tablet.getByText('That is not the PIN')).toBeVisible();
+  await page.goto('/audit');
+  await expect(page.getByTestId('audit')).toContainText('a wrong PIN');
+  await shot(page, 'audit');
+  if (!process.env['SHOTS']) return;
+  await page.goto('/shop');
+  await page.getByTestId('copy-now').scrollIntoViewIfNeeded();
+  await shot(page, 'shop-copies');
+  await page.goto('/');
+  await expect(page.getByTestId('unit-SK-0412')).toBeVisible();
+  await page.keyboard.press('b');
+  await page.keyboard.press('c');
+  await page.getByTestId('held').locator('summary').click();
+  await shot(page, 'bench-held');
+});
