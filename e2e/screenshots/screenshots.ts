@@ -317,9 +317,6 @@ test('pictures of a workshop of several', async ({ page, app, browser }) => {
   await expect(page.getByTestId('audit')).toContainText('a wrong PIN');
   await shot(page, 'audit');
   if (!process.env['SHOTS']) return;
-  await page.goto('/shop');
-  await page.getByTestId('copy-now').scrollIntoViewIfNeeded();
-  await shot(page, 'shop-copies');
   await page.goto('/');
   await expect(page.getByTestId('unit-SK-0412')).toBeVisible();
   await page.keyboard.press('b');
