@@ -12,6 +12,13 @@ import { serviceUnit } from './lib/serviceUnit.mjs';
 import { bringOldState, hasCluster, stateFolder } from './lib/state.mjs';
 
 const account = 'bemtor';
+/** What the service is told of what stands in the environment now. */
+const passedOn = [
+  ...['PORT', 'DATABASE_URL', 'DATABASE_READ_URL', 'LOG_LEVEL'],
+  ...['HOST', 'HOSTS', 'ACCOUNTS', 'PROXY', 'TLS_CERT', 'TLS_KEY', 'COPIES', 'LOG_WORDS'].map(
+    (name) => `BEMTOR_${name}`,
+  ),
+];
 const place = isRoot
   ? '/etc/systemd/system/bemtor.service'
   : join(homedir(), '.config/systemd/user/bemtor.service');
@@ -21,9 +28,7 @@ await main(async () => {
   const unknown = args.find((arg) => arg !== '--print');
   if (unknown) throw new Refusal(`"${unknown}" is not known. Use: npm run service:install [-- --print]`);
   const state = stateFolder();
-  const settings = ['PORT', 'HOST', 'BEMTOR_HOSTS', 'BEMTOR_COPIES', 'DATABASE_URL'].filter(
-    (name) => process.env[name],
-  );
+  const settings = passedOn.filter((name) => process.env[name]);
   const text = serviceUnit({
     ...{ root, state, node: process.execPath, user: isRoot ? account : null },
     environment: Object.fromEntries(settings.map((name) => [name, process.env[name]])),

@@ -62,7 +62,8 @@ const environment =
     ...process.env,
     DATABASE_URL: databaseUrl,
     PORT: String(port),
-    ...(lan ? { HOST: process.env.BEMTOR_HOST ?? '0.0.0.0' } : {}),
+    // By our own name alone: HOST may stand for anything in the environment of a shell.
+    HOST: process.env.BEMTOR_HOST ?? (lan ? '0.0.0.0' : '127.0.0.1'),
     BEMTOR_STATE: folder,
     BEMTOR_DEMO: empty ? 'never' : '1',
     BEMTOR_WATCH_PARENT: '1',

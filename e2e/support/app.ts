@@ -2,19 +2,18 @@ import { test as base } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { once } from 'node:events';
-import { createServer, type AddressInfo } from 'node:net';
+import { createServer } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
 
+/** Below the ports that the system lends to connections of its own: one of those may be lent before it is used. */
 function freePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const probe = createServer().on('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => resolve(port));
-    });
+  const port = 20_000 + Math.floor(Math.random() * 12_000);
+  return new Promise((resolve) => {
+    const probe = createServer().on('error', () => resolve(freePort()));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(port)));
   });
 }
 

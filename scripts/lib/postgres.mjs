@@ -54,16 +54,23 @@ function own(path) {
   chownSync(path, uid, gid);
 }
 
-export function freePort() {
-  return new Promise((resolve, reject) => {
-    const probe = createServer();
-    probe.on('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address();
-      probe.close(() => resolve(port));
-    });
-  });
+/** Below the ports that systems lend to connections of their own: one of those may be lent before it is used. */
+const [lowestPort, ports] = [20_000, 12_000];
+
+/** A port on loopback that nothing listens on. */
+export async function freePort() {
+  for (;;) {
+    const port = lowestPort + Math.floor(Math.random() * ports);
+    if (await canListen(port)) return port;
+  }
 }
+
+const canListen = (port) =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.on('error', () => resolve(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
+  });
 
 /**
  * Opens the cluster in `folder`, making it on first use, and returns its address and how to stop it.

@@ -1,7 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
-import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -37,14 +36,9 @@ export function runScript(
   return { child, said: () => Buffer.concat(chunks).toString() };
 }
 
-export async function freePort(): Promise<number> {
-  const probe = createServer();
-  probe.listen(0, '127.0.0.1');
-  await once(probe, 'listening');
-  const { port } = probe.address() as AddressInfo;
-  probe.close();
-  return port;
-}
+export const { freePort } = (await import('../lib/postgres.mjs' as string)) as {
+  freePort: () => Promise<number>;
+};
 
 /** Ends when the run has said it; throws when it ends before. */
 export async function saying({ child, said }: Run, words: string, times = 1): Promise<void> {

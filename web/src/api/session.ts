@@ -1,4 +1,4 @@
-import type { SessionState } from '@bemtor/core';
+import { reaches, type Role, type SessionState } from '@bemtor/core';
 import { computed, shallowRef } from 'vue';
 import { Away, onSignedOut, read, send } from './client.ts';
 import { rememberTechnician } from './technician.ts';
@@ -13,6 +13,10 @@ const state = shallowRef<SessionState | null>(null);
 export const session = computed(() => state.value);
 /** Is there anybody who may work here? Without accounts always. */
 export const isLetIn = computed(() => !state.value?.accounts || state.value.person !== null);
+
+/** May whoever is here do what takes a role? Alone everything. */
+export const may = (needed: Role): boolean =>
+  !state.value?.accounts || (state.value.person !== null && reaches(state.value.person.role, needed));
 
 function show(now: SessionState): void {
   state.value = now;

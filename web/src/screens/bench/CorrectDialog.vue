@@ -2,6 +2,7 @@
 import type { ModelSummary, UnitChange, UnitSummary } from '@bemtor/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { read } from '../../api/client.ts';
+import { may } from '../../api/session.ts';
 import AskDialog from '../../kit/AskDialog.vue';
 import { dayAndTime } from '../../composables/format.ts';
 import type { Correction } from './useBench.ts';
@@ -105,7 +106,7 @@ const past = computed(() =>
         </li>
       </ul>
     </details>
-    <HeldDetails :unit="asked" @forget="(emit('forget', $event), (open = false))" />
+    <HeldDetails v-if="may('owner')" :unit="asked" @forget="(emit('forget', $event), (open = false))" />
     <template #acts>
       <ActButton primary type="submit" :disabled="!isChanged">Keep it</ActButton>
       <ActButton @click="open = false">Cancel</ActButton>

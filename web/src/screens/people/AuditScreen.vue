@@ -130,6 +130,9 @@ h1 {
   background: none;
   font-size: 16px;
 }
+.mono {
+  white-space: nowrap;
+}
 .odd td {
   font-weight: 600;
 }

@@ -9,6 +9,7 @@ import {
 } from '@bemtor/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
+import { may } from '../../api/session.ts';
 import HeldField from '../../kit/HeldField.vue';
 import TellBar from '../../kit/TellBar.vue';
 import { useTold } from '../../kit/useTold.ts';
@@ -121,34 +122,38 @@ async function drop(entry: ShopWord): Promise<void> {
     </ul>
     <p v-if="loaded && shop.words.length === 0" class="soft">No words yet. Add the first one above.</p>
     <WhoWorked :tell="tell" />
-    <h1>People and devices</h1>
-    <p class="soft">
-      Who may work here, as what, and from which devices:
-      <router-link to="/people" data-testid="to-people">people and devices</router-link>; and
-      <router-link to="/audit">who did what</router-link>. Alone at this machine nobody signs in.
-    </p>
+    <template v-if="may('owner')">
+      <h1>People and devices</h1>
+      <p class="soft">
+        Who may work here, as what, and from which devices:
+        <router-link to="/people" data-testid="to-people">people and devices</router-link>; and
+        <router-link to="/audit">who did what</router-link>. Alone at this machine nobody signs in.
+      </p>
+    </template>
     <h1>Models</h1>
     <p class="soft">
       Names, options and measures of models, which of them are one, and which nobody brings any more:
       <router-link to="/models">all models</router-link>.
     </p>
-    <CopiesOfAll :tell="tell" />
-    <ForgettingRule :tell="tell" />
-    <h1>Set apart</h1>
-    <p class="soft">
-      What a later version of Bemtor wrote, or a hand in the database, may not be readable here. Nothing of it
-      is changed, and all else is shown.
-    </p>
-    <ActButton class="look" :loading="looking" data-testid="look-apart" @click="lookApart"
-      >Look for what cannot be read</ActButton
-    >
-    <p v-if="setApart?.length === 0" role="status">All that is stored can be read.</p>
-    <ul v-else-if="setApart" data-testid="set-apart">
-      <li v-for="row in setApart" :key="`${row.what} ${row.id}`">
-        <strong>{{ row.what }}</strong> <span class="mono">{{ row.id }}</span>
-        <span>{{ row.why }}</span>
-      </li>
-    </ul>
+    <CopiesOfAll v-if="may('owner')" :tell="tell" />
+    <ForgettingRule v-if="may('owner')" :tell="tell" />
+    <template v-if="may('lead')">
+      <h1>Set apart</h1>
+      <p class="soft">
+        What a later version of Bemtor wrote, or a hand in the database, may not be readable here. Nothing of
+        it is changed, and all else is shown.
+      </p>
+      <ActButton class="look" :loading="looking" data-testid="look-apart" @click="lookApart"
+        >Look for what cannot be read</ActButton
+      >
+      <p v-if="setApart?.length === 0" role="status">All that is stored can be read.</p>
+      <ul v-else-if="setApart" data-testid="set-apart">
+        <li v-for="row in setApart" :key="`${row.what} ${row.id}`">
+          <strong>{{ row.what }}</strong> <span class="mono">{{ row.id }}</span>
+          <span>{{ row.why }}</span>
+        </li>
+      </ul>
+    </template>
   </section>
 </template>
 
