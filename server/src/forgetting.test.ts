@@ -4,7 +4,7 @@ import { unzipSync } from 'fflate';
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import request from 'supertest';
-import { forgetDue } from './db/forgetting.ts';
+import { forgetDue } from './forgetDue.ts';
 import { openTestApp, say } from './testing/app.ts';
 
 /* What is an owner's own goes for good where it was kept; what the workshop needs for its books stays. */

@@ -12,7 +12,7 @@ import { dropEverything, isThere, migrate } from './db/migrate.ts';
 import { catchUpSightings } from './db/parts.ts';
 import { catchUpSearch } from './db/search.ts';
 import { openDatabase, type Database } from './db/pool.ts';
-import { forgetDue } from './db/forgetting.ts';
+import { forgetDue } from './forgetDue.ts';
 import { beginEmpty, loadDemo } from './demo.ts';
 import { LiveHub } from './http/live.ts';
 import { openLog } from './log.ts';
