@@ -3,6 +3,7 @@ import type { LoggedJob } from '@bemtor/core';
 import { readdirSync, readFileSync } from 'node:fs';
 import { PassThrough, Readable } from 'node:stream';
 import { buffer } from 'node:stream/consumers';
+import { gunzipSync } from 'node:zlib';
 import request from 'supertest';
 import { inThrowAwayDatabase } from '../copies/checkCopy.ts';
 import { readCopy } from '../copies/readCopy.ts';
@@ -14,11 +15,14 @@ import { openDatabase, type Database } from './pool.ts';
 /* A workshop as each earlier schema kept it, dumped by PostgreSQL's own pg_dump; this version has to go on with it. */
 
 const migrations = readdirSync(new URL('./migrations/', import.meta.url)).sort();
-const earlier = readdirSync(new URL('./earlier/', import.meta.url)).sort();
+const earlier = readdirSync(new URL('./earlier/', import.meta.url))
+  .map((name) => name.replace(/\.gz$/, ''))
+  .sort();
 const load =
   (name: string) =>
   async (database: Database): Promise<void> => {
-    await database.query(readFileSync(new URL(`./earlier/${name}`, import.meta.url), 'utf8'));
+    const packed = readFileSync(new URL(`./earlier/${name}.gz`, import.meta.url));
+    await database.query(gunzipSync(packed).toString());
   };
 
 test('there is one of every schema but the last', () => {
