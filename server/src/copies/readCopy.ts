@@ -1,6 +1,8 @@
+import { sameDocument } from '@bemtor/core';
 import { createHash } from 'node:crypto';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import pg from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import { applyMigrations, knownMigrations } from '../db/migrate.ts';
 import { inTransaction, schemaName, type Client, type Database } from '../db/pool.ts';
@@ -46,7 +48,7 @@ export async function readCopy(
       );
       await setCounters(client);
       const sums = await sumTables(client, { onProgress, doing: 'comparing' });
-      const wrong = sums.filter((sum) => !written.some((one) => isSame(one, sum)));
+      const wrong = sums.filter((sum) => !written.some((one) => sameDocument(one, sum)));
       if (wrong.length > 0 || written.length !== sums.length)
         throw new CopyFault(
           `this copy does not hold what it says of ${wrong.map(({ table }) => table).join(', ') || 'its tables'}`,
@@ -61,18 +63,19 @@ export async function readCopy(
   });
 }
 
-const isSame = (a: TableSum, b: TableSum): boolean =>
-  a.table === b.table && a.rows === b.rows && a.bytes === b.bytes && a.sha256 === b.sha256;
-
 const torn = (why: string): CopyFault => new CopyFault(`this file is no whole copy: ${why}`);
+
+/** What the server says for reasons of its own, by SQLSTATE: no room, too many, told to stop, trouble of its machine. */
+const ownTrouble = /^(?:53100|53300|57|58)/;
+/** Whatever else the server finds wrong with rows that are brought to it is wrong with the file. */
+const isOfFile = (error: unknown): boolean =>
+  error instanceof pg.DatabaseError && !ownTrouble.test(error.code ?? '');
 
 /** What the archive or its compression finds is said in words of the copy. */
 function asFault(error: unknown): unknown {
   const { code, message } = error as { code?: string; message?: string };
-  if (error instanceof CopyFault || error instanceof SyntaxError)
-    return error instanceof CopyFault ? error : torn('it holds no JSON where it should');
-  // What the database cannot take for rows of these tables: classes 08, 22 and 23 of SQLSTATE.
-  if (/^(?:08|22|23)[0-9A-Z]{3}$/.test(code ?? '')) return torn('its tables do not fit');
+  if (error instanceof CopyFault) return error;
+  if (error instanceof SyntaxError) return torn('it holds no JSON where it should');
   if (code?.startsWith('Z_') || /tar|unexpected end|premature/i.test(message ?? ''))
     return torn(message ?? 'it cannot be read');
   return error;
@@ -115,7 +118,12 @@ async function readTables(
     if (table === null) break;
     if (!tables.has(table)) throw torn(`it holds a table ${JSON.stringify(table)}`);
     // Where the file ends too early, this tells the database too: it takes back what it has of the table.
-    await pipeline(piecesOf(table), client.query(copyFrom(`copy "${table}" from stdin (format binary)`)));
+    await pipeline(
+      piecesOf(table),
+      client.query(copyFrom(`copy "${table}" from stdin (format binary)`)),
+    ).catch((error: unknown) => {
+      throw isOfFile(error) ? torn('its tables do not fit') : error;
+    });
   }
   if (next.done) throw torn('its end is missing');
   const { name, content } = next.value;
