@@ -16,7 +16,7 @@ import {
 import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { spawn, spawnSync } from 'node:child_process';
-import { ensureDebianPackage, isRoot, must, Refusal } from './run.mjs';
+import { ensureDebianPackage, isRoot, must, pause, Refusal } from './run.mjs';
 
 const base = '/usr/lib/postgresql';
 const user = 'bemtor';
@@ -74,10 +74,9 @@ const canListen = (port) =>
 
 /**
  * Opens the cluster in `folder`, making it on first use, and returns its address and how to stop it.
- * The password is random and stands in a file of mode 0600 beside the data. `at`: a port to come back on;
- * `options`: further settings of the server, as `name=value`.
+ * The password is random and stands in a file of mode 0600 beside the data. `at`: a port to come back on.
  */
-export async function openCluster(folder, { at, options: moreOptions = [] } = {}) {
+export async function openCluster(folder, at) {
   const data = join(folder, 'data');
   const passwordFile = join(folder, 'password');
   mkdirSync(folder, { recursive: true });
@@ -96,7 +95,6 @@ export async function openCluster(folder, { at, options: moreOptions = [] } = {}
     `port=${port}`,
     `unix_socket_directories=${folder}`,
     ...logging(folder),
-    ...moreOptions,
   ].flatMap((option) => ['-c', option]);
   // What was said of earlier starts helps nobody any more.
   const said = join(folder, 'start.log');
@@ -133,8 +131,7 @@ async function startPostmaster({ command, args }, data, said) {
   const pidFile = join(data, 'postmaster.pid');
   const isReady = () =>
     existsSync(pidFile) && readFileSync(pidFile, 'utf8').split('\n')[7]?.trim() === 'ready';
-  while (isRunning(child) && !(postmasterOf(data)?.id === child.pid && isReady()))
-    await new Promise((resolve) => setTimeout(resolve, 20));
+  while (isRunning(child) && !(postmasterOf(data)?.id === child.pid && isReady())) await pause(20);
   if (isRunning(child)) return child;
   throw new Refusal(`PostgreSQL does not start: ${readFileSync(said, 'utf8').trim().split('\n').at(-1)}`);
 }
@@ -169,8 +166,7 @@ async function buried(data) {
   const id = existsSync(pidFile) ? readFileSync(pidFile, 'utf8').split('\n')[0] : '';
   const isUnburied = () =>
     id !== '' && existsSync(`/proc/${id}`) && readFileSync(`/proc/${id}/cmdline`, 'utf8') === '';
-  for (let waits = 0; waits < 200 && isUnburied(); waits++)
-    await new Promise((resolve) => setTimeout(resolve, 20));
+  for (let waits = 0; waits < 200 && isUnburied(); waits++) await pause(20);
 }
 
 /** The cluster in a folder, where one runs there: its address. */

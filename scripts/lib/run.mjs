@@ -5,6 +5,8 @@ import { fileURLToPath } from 'node:url';
 export const root = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '');
 export const isRoot = process.getuid?.() === 0;
 
+export const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+
 /** A failure that is the user's business: one line, no stack. */
 export class Refusal extends Error {}
 

@@ -2,15 +2,13 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { openCluster } from './postgres.mjs';
-import { root } from './run.mjs';
+import { pause, root } from './run.mjs';
 
 const [firstMs, mostMs] = [250, 10_000];
 /** A server that is there and answers nobody is ended: asked this often, it may be silent so many times. */
 const [askMs, mostSilent] = [5_000, 4];
 /** Exit code of a server that may do better in a moment (server/src/main.ts). */
 const tryAgain = 75;
-
-const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Waits between attempts: none, 250 ms, 500 ms … 10 s. One that succeeds begins it anew. */
 export function backoff() {
@@ -27,8 +25,8 @@ export function backoff() {
 }
 
 /** Runs a cluster in a folder until it is told to stop; one that has died is opened again on the same port. */
-export async function superviseCluster(folder, options = []) {
-  let cluster = await openCluster(folder, { options });
+export async function superviseCluster(folder) {
+  let cluster = await openCluster(folder);
   let stopping = false;
   const wait = backoff();
   const watching = (async () => {
@@ -40,7 +38,7 @@ export async function superviseCluster(folder, options = []) {
         await pause(wait.next());
         if (stopping) return;
         try {
-          cluster = await openCluster(folder, { at: cluster.port, options });
+          cluster = await openCluster(folder, cluster.port);
           wait.succeeded();
           console.error('The database is back.');
         } catch (error) {

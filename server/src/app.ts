@@ -12,7 +12,7 @@ import type { Logger } from 'pino';
 import { onlyAllowed } from './accounts/caller.ts';
 import { accountRoutes } from './accounts/routes.ts';
 import type { CopyKeeper } from './copies/keeper.ts';
-import type { Database } from './db/pool.ts';
+import { isUp, type Database } from './db/pool.ts';
 import { readingFrom } from './db/reading.ts';
 import { listUnreadable } from './db/unreadable.ts';
 import { noRoute, problemHandler } from './errors.ts';
@@ -32,7 +32,7 @@ import { shopRoutes } from './http/shopLog.ts';
 import { unitRoutes } from './http/units.ts';
 import type { Press } from './papers/press.ts';
 import type { DiskWatch } from './watch/disk.ts';
-import { isUp, openMetrics } from './watch/metrics.ts';
+import { openMetrics } from './watch/metrics.ts';
 import type { Decode } from './pictures/decodeApart.ts';
 
 export interface AppParts {
@@ -96,7 +96,7 @@ export function createApp(parts: AppParts): Express {
     response.set('Cache-Control', 'no-store').json({ status: 'ok' });
   });
   app.get('/readyz', async (_request, response) => {
-    const isReady = (await isUp(database)) === 1;
+    const isReady = await isUp(database);
     response
       .status(isReady ? 200 : 503)
       .set('Cache-Control', 'no-store')

@@ -1,40 +1,16 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
-import { fileURLToPath } from 'node:url';
+import { post, startBuilt } from './testing/builtServer.ts';
 import { makeDatabase } from './testing/database.ts';
 
-const root = fileURLToPath(new URL('../..', import.meta.url));
 const lark = '0193b5c0-0001-7000-8000-000000000412';
 
 let made: Awaited<ReturnType<typeof makeDatabase>>;
 beforeAll(async () => void (made = await makeDatabase()));
 afterAll(() => made.drop());
 
-/** The built server on a free port, as npm start runs it. */
-async function startServer(): Promise<{ url: string; child: ChildProcess }> {
-  const env = {
-    ...process.env,
-    DATABASE_URL: made.url,
-    PORT: '0',
-    BEMTOR_DEMO: '1',
-    LOG_LEVEL: 'silent',
-    NODE_OPTIONS: '',
-  };
-  const child = spawn(process.execPath, ['server/dist/main.js'], {
-    cwd: root,
-    env,
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  const [chunk] = (await once(child.stdout!, 'data')) as [Buffer];
-  const url = /http:\S+/.exec(chunk.toString())?.[0];
-  if (!url) throw new Error(chunk.toString());
-  return { url, child };
-}
-
-const post = (url: string, body: unknown) =>
-  fetch(url, { method: 'POST', body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } });
+const startServer = () => startBuilt(made.url);
 
 test('a server killed between and during appends loses no acknowledged entry and doubles none', async () => {
   const recording = randomUUID();

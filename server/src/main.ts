@@ -11,7 +11,7 @@ import { isConnectionLoss } from './db/connectionLoss.ts';
 import { dropEverything, isThere, migrate } from './db/migrate.ts';
 import { catchUpSightings } from './db/parts.ts';
 import { catchUpSearch } from './db/search.ts';
-import { openDatabase, type Database } from './db/pool.ts';
+import { isUp, openDatabase, type Database } from './db/pool.ts';
 import { forgetDue } from './forgetDue.ts';
 import { beginEmpty, loadDemo } from './demo.ts';
 import { LiveHub } from './http/live.ts';
@@ -20,7 +20,6 @@ import { decodeApart } from './pictures/decodeApart.ts';
 import { Press } from './papers/press.ts';
 import { printInThread } from './papers/printInThread.ts';
 import { DiskWatch } from './watch/disk.ts';
-import { isUp } from './watch/metrics.ts';
 
 /** How long open requests may take to finish once the server was told to stop. */
 const graceMs = 3_000;
@@ -117,7 +116,7 @@ function addressOf({ host, tls }: Config, port: number): string {
 /** Ends when the database answers, or has not for so long that whoever watches over us should know. */
 async function answering(database: Database): Promise<void> {
   const until = Date.now() + patienceMs;
-  while ((await isUp(database)) === 0 && Date.now() < until)
+  while (!(await isUp(database)) && Date.now() < until)
     await new Promise((resolve) => setTimeout(resolve, askMs));
 }
 

@@ -1,16 +1,15 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { get } from 'node:https';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { spawnBuilt } from './testing/builtServer.ts';
 import { makeDatabase } from './testing/database.ts';
 
 /* A certificate of one's own, as a workshop gives it to the server; OpenSSL makes one for the test. */
 
-const root = fileURLToPath(new URL('../..', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'bemtor-tls-'));
 const [cert, key] = [join(folder, 'cert.pem'), join(folder, 'key.pem')];
 let made: Awaited<ReturnType<typeof makeDatabase>>;
@@ -38,19 +37,7 @@ afterAll(async () => {
   rmSync(folder, { recursive: true });
 });
 
-const started = (more: Record<string, string>): ChildProcess =>
-  spawn(process.execPath, ['server/dist/main.js'], {
-    cwd: root,
-    env: {
-      ...process.env,
-      DATABASE_URL: made.url,
-      PORT: '0',
-      LOG_LEVEL: 'silent',
-      NODE_OPTIONS: '',
-      ...more,
-    },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  });
+const started = (more: Readonly<Record<string, string>>) => spawnBuilt(made.url, more);
 
 test('with a certificate of its own the server speaks TLS alone, for itself and in its cookies', async () => {
   const child = started({ HOST: '0.0.0.0', BEMTOR_TLS_CERT: cert, BEMTOR_TLS_KEY: key });

@@ -1,48 +1,19 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { once } from 'node:events';
-import { fileURLToPath } from 'node:url';
+import { killed, post, startBuilt, type BuiltServer } from './testing/builtServer.ts';
 import { makeDatabase } from './testing/database.ts';
 
 /* Two servers on one database, as behind a proxy: what is said at one is heard at the other, and either may die. */
 
-const root = fileURLToPath(new URL('../..', import.meta.url));
 const lark = '0193b5c0-0001-7000-8000-000000000412';
 let made: Awaited<ReturnType<typeof makeDatabase>>;
 beforeAll(async () => void (made = await makeDatabase()));
 afterAll(() => made.drop());
 
-interface Server {
-  readonly url: string;
-  readonly child: ChildProcess;
-}
-async function start(): Promise<Server> {
-  const child = spawn(process.execPath, ['server/dist/main.js'], {
-    cwd: root,
-    env: {
-      ...process.env,
-      DATABASE_URL: made.url,
-      PORT: '0',
-      BEMTOR_DEMO: '1',
-      LOG_LEVEL: 'silent',
-      NODE_OPTIONS: '',
-    },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  const [chunk] = (await once(child.stdout!, 'data')) as [Buffer];
-  return { url: /http:\S+/.exec(chunk.toString())![0], child };
-}
-const kill = async ({ child }: Server): Promise<void> => {
-  const gone = once(child, 'exit');
-  child.kill('SIGKILL');
-  await gone;
-};
-const post = (url: string, body: unknown) =>
-  fetch(url, { method: 'POST', body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } });
+const start = () => startBuilt(made.url);
 
 /** Hears what a server tells of a stream; `heard` counts. */
-async function listen({ url }: Server, stream: string) {
+async function listen({ url }: BuiltServer, stream: string) {
   const stop = new AbortController();
   const response = await fetch(`${url}/api/live`, { signal: stop.signal });
   const state = { heard: 0, stop: () => stop.abort() };
@@ -84,9 +55,9 @@ test('a line that is typed at one is told of at the other; nothing is lost or do
     for (let n = 0; n < 15; n++) await type(100 * (hand + 1) + n);
   });
   await new Promise((resolve) => setTimeout(resolve, 60));
-  await kill(one);
+  await killed(one);
   one = await start();
-  await kill(other);
+  await killed(other);
   other = await start();
   await Promise.all(hands);
   const { items } = (await (await fetch(`${one.url}/api/recordings/${recording}`)).json()) as {
@@ -95,5 +66,5 @@ test('a line that is typed at one is told of at the other; nothing is lost or do
   expect(items.map(({ id }) => id).sort()).toEqual([...sent].sort());
   expect(items.map(({ seq }) => seq)).toEqual(items.map((_, i) => i + 1));
   ear.stop();
-  await Promise.all([kill(one), kill(other)]);
+  await Promise.all([killed(one), killed(other)]);
 }, 90_000);

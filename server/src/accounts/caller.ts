@@ -11,7 +11,7 @@ import type { Request, RequestHandler } from 'express';
 import type { Database } from '../db/pool.ts';
 import { ProblemError } from '../errors.ts';
 import { deviceLocal } from '../http/live.ts';
-import { audit } from './audit.ts';
+import { audit, type Audited } from './audit.ts';
 import { deviceOf, knownAt, namesFrom, personOf, type Device } from './people.ts';
 
 export const deviceCookie = 'bemtor-device';
@@ -44,7 +44,7 @@ const cookiesOf = (request: Request): Readonly<Record<string, string>> => {
 };
 export const sessionToken = (request: Request): string => cookiesOf(request)[sessionCookie] ?? '';
 
-export async function readCaller(database: Database, request: Request): Promise<Caller> {
+async function readCaller(database: Database, request: Request): Promise<Caller> {
   const { [deviceCookie]: token = '', [sessionCookie]: session = '' } = cookiesOf(request);
   const device = token === '' ? null : await deviceOf(database, token);
   const person = device && session !== '' ? await personOf(database, device, session) : null;
@@ -88,20 +88,14 @@ export const onlyAllowed =
     next();
   };
 
+/** Notes what a caller did: who they are and from where, unless `what` says it. */
+export const auditOf = (database: Database, { person, device }: Caller, what: Audited): Promise<void> =>
+  audit(database, { person: person?.name ?? null, device: device?.name ?? null, ...what });
+
 /** Throws where somebody may not, in words that say who can. */
-async function allow(
-  database: Database,
-  { device }: Caller,
-  person: PersonAtDevice,
-  deed: Deed,
-): Promise<void> {
+async function allow(database: Database, caller: Caller, person: PersonAtDevice, deed: Deed): Promise<void> {
   if (reaches(person.role, deed.needs)) return;
-  await audit(database, {
-    kind: 'refused',
-    person: person.name,
-    device: device?.name ?? null,
-    about: deed.words,
-  });
+  await auditOf(database, caller, { kind: 'refused', person: person.name, about: deed.words });
   const able = roles.filter((role) => reaches(role, deed.needs));
   const names = await namesFrom(database, able);
   const whom = names.length > 0 ? names.join(' or ') : withArticle(deed.needs);
@@ -137,3 +131,14 @@ export async function signed(
   await allow(database, caller, author, deed);
   return { by: author.name, person: author.id, device: device.id };
 }
+
+/** The same for items that were sent together; `deedOf` says what each takes. */
+export const signedAll = <Item extends { readonly by?: string | null | undefined }>(
+  database: Database,
+  caller: Caller,
+  items: readonly Item[],
+  deedOf: (item: Item) => Deed,
+): Promise<(Item & Signature)[]> =>
+  Promise.all(
+    items.map(async (item) => ({ ...item, ...(await signed(database, caller, item.by, deedOf(item))) })),
+  );

@@ -10,7 +10,8 @@ export type Device = NonNullable<SessionState['device']>;
 /** After so many wrong secrets in a row the next is looked at only after a while, which doubles: 1 s … 15 min. */
 const freeTries = 3;
 const longestHoldSeconds = 15 * 60;
-const sessionHours = 14;
+/** A working day, and some more. */
+export const sessionHours = 14;
 const codeMinutes = 10;
 
 const isTaken = (error: unknown): boolean => (error as { code?: string }).code === '23505';

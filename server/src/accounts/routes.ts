@@ -15,8 +15,8 @@ import { inTransaction, type Database } from '../db/pool.ts';
 import { parseBody, ProblemError } from '../errors.ts';
 import { uuidParam } from '../http/ids.ts';
 import type { LiveHub } from '../http/live.ts';
-import { audit, readAudit, type Audited } from './audit.ts';
-import { callerOf, deviceCookie, readCaller, sessionCookie, sessionToken, type Caller } from './caller.ts';
+import { audit, readAudit } from './audit.ts';
+import { auditOf, callerOf, deviceCookie, sessionCookie, sessionToken, type Caller } from './caller.ts';
 import {
   changeSecret,
   endSession,
@@ -28,6 +28,7 @@ import {
   makePerson,
   pairDevice,
   revokeDevice,
+  sessionHours,
   signIn,
   tellPerson,
   type Device,
@@ -46,7 +47,6 @@ export interface AccountsParts {
 /** Wrong codes are few: eight figures are guessed by nobody in so many tries. */
 const mostWrongCodes = 5;
 const deviceDays = 400;
-const sessionHours = 14;
 
 /** The code of the first owner: another after a few wrong ones. */
 class OwnerCode {
@@ -77,21 +77,19 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
   /** Wrong pairing codes since the last right one, over all clients. */
   let wrongPairings = 0;
 
-  async function stateOf(caller: Caller, isPlain: boolean): Promise<SessionState> {
+  async function stateOf({ secure }: Request, caller: Caller): Promise<SessionState> {
     if (!accounts) return { accounts, isNew: false, device: null, person: null, people: [], isPlain: false };
     const isNew = !(await hasOwner(database));
     if (isNew) ownerCode.open();
     const everybody = caller.device ? await listPeople(database) : [];
     const people = everybody.filter(({ active }) => active).map(({ id, name, role }) => ({ id, name, role }));
-    return { accounts, isNew, device: caller.device, person: caller.person, people, isPlain };
+    return { accounts, isNew, device: caller.device, person: caller.person, people, isPlain: !secure };
   }
   const give = (request: Request, response: Response, name: string, value: string, seconds: number): void =>
     void response.cookie(name, value, {
       ...{ maxAge: seconds * 1_000, path: '/', httpOnly: true, sameSite: 'strict' },
       secure: request.secure,
     });
-  const note = (caller: Caller, what: Audited): Promise<void> =>
-    audit(database, { person: caller.person?.name ?? null, device: caller.device?.name ?? null, ...what });
   const needAccounts = (): void => {
     if (!accounts)
       throw new ProblemError('accounts-off', 'Alone at this machine nobody signs in', {
@@ -101,8 +99,7 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
 
   const session = Router();
   session.get('/', async (request, response) => {
-    const caller = accounts ? await readCaller(database, request) : callerOf(request);
-    response.json(await stateOf(caller, !request.secure));
+    response.json(await stateOf(request, callerOf(request)));
   });
   /** The first owner, by the code that the server told at its own screen. */
   session.post('/owner', async (request, response) => {
@@ -140,12 +137,12 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
     }
     give(request, response, deviceCookie, token, deviceDays * 24 * 3600);
     await audit(database, { kind: 'device-paired', device: name, about: name });
-    response.status(201).json(await stateOf({ accounts, device, person: null }, !request.secure));
+    response.status(201).json(await stateOf(request, { accounts, device, person: null }));
   });
   session.post('/', async (request, response) => {
     needAccounts();
     const { person, secret } = parseBody(signInSchema, request.body);
-    const { device } = await readCaller(database, request);
+    const { device } = callerOf(request);
     if (!device)
       throw new ProblemError('device-unpaired', 'This device is not known here', {
         right: 'pair it with a code',
@@ -154,14 +151,14 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
   });
   session.post('/end', async (request, response) => {
     needAccounts();
-    const caller = await readCaller(database, request);
+    const caller = callerOf(request);
     const token = sessionToken(request);
     if (caller.person) {
       await endSession(database, token);
-      await note(caller, { kind: 'signed-out' });
+      await auditOf(database, caller, { kind: 'signed-out' });
     }
     give(request, response, sessionCookie, '', 0);
-    response.json(await stateOf({ ...caller, person: null }, !request.secure));
+    response.json(await stateOf(request, { ...caller, person: null }));
   });
   session.post('/secret', async (request, response) => {
     needAccounts();
@@ -173,8 +170,8 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
       !(await changeSecret(database, caller.device, caller.person.id, told))
     )
       throw new ProblemError('secret-wrong', 'That is not the PIN or passphrase as it is', { where: 'old' });
-    await note(caller, { kind: 'secret-changed' });
-    response.json(await stateOf(caller, !request.secure));
+    await auditOf(database, caller, { kind: 'secret-changed' });
+    response.json(await stateOf(request, caller));
   });
 
   /** Signs in, takes the place of whoever was, and answers with how it stands then. */
@@ -198,7 +195,7 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
     if (before) await endSession(database, before);
     await audit(database, { kind: 'signed-in', person: entered.person.name, device: device.name });
     give(request, response, sessionCookie, entered.token, sessionHours * 3600);
-    response.status(201).json(await stateOf({ accounts, device, person: entered.person }, !request.secure));
+    response.status(201).json(await stateOf(request, { accounts, device, person: entered.person }));
   }
 
   const people = Router();
@@ -208,7 +205,10 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
   people.post('/', async (request, response) => {
     const person = parseBody(makePersonSchema, request.body);
     await makePerson(database, randomUUID(), person);
-    await note(callerOf(request), { kind: 'person-made', about: `${person.name}, ${person.role}` });
+    await auditOf(database, callerOf(request), {
+      kind: 'person-made',
+      about: `${person.name}, ${person.role}`,
+    });
     response.status(201).json({ people: await listPeople(database) });
   });
   people.post('/:id', async (request, response) => {
@@ -219,7 +219,10 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
       told.active !== undefined && (told.active ? 'comes back' : 'has left'),
       told.secret !== undefined && 'another PIN or passphrase',
     ].filter(Boolean);
-    await note(callerOf(request), { kind: 'person-told', about: `${name}: ${words.join(', ')}` });
+    await auditOf(database, callerOf(request), {
+      kind: 'person-told',
+      about: `${name}: ${words.join(', ')}`,
+    });
     response.json({ people: await listPeople(database) });
   });
 
@@ -234,7 +237,7 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
         right: 'npm start -- --lan',
       });
     const { code, expiresAt } = await makeCode(database, caller.person.id);
-    await note(caller, { kind: 'code-made' });
+    await auditOf(database, caller, { kind: 'code-made' });
     const address = `${request.protocol}://${request.headers.host ?? ''}/sign-in?code=${code}`;
     response.status(201).json({ code: codeWords(code), expiresAt, address });
   });
@@ -242,7 +245,7 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
     const id = uuidParam(request, 'id');
     const name = await revokeDevice(database, id);
     hub.turnAway(id);
-    await note(callerOf(request), { kind: 'device-revoked', about: name });
+    await auditOf(database, callerOf(request), { kind: 'device-revoked', about: name });
     response.json({ devices: await listDevices(database) });
   });
 

@@ -1,5 +1,6 @@
 import { createReadStream, existsSync } from 'node:fs';
 import { dirname } from 'node:path';
+import { isThere } from '../db/migrate.ts';
 import { openDatabase, schemaName, withClient, type Database } from '../db/pool.ts';
 import { checkCopy } from './checkCopy.ts';
 import { CopyFault, type OnProgress, type TableSum } from './copyFile.ts';
@@ -65,9 +66,8 @@ export async function restore({
 async function contents(
   database: Database,
 ): Promise<{ readonly isEmpty: boolean; readonly words: string } | null> {
+  if (!(await isThere(database))) return null;
   return withClient(database, async (client) => {
-    const known = await client.query('select 1 from pg_namespace where nspname = $1', [schemaName]);
-    if (known.rowCount === 0) return null;
     const counts: [string, number][] = [];
     for (const [table, word] of told) {
       const there = await client.query('select 1 where to_regclass($1) is not null', [

@@ -51,8 +51,18 @@ export class CopyKeeper {
     if (this.#timer) clearInterval(this.#timer);
   }
 
+  /** Where copies are kept; null: nowhere. */
+  get folder(): string | null {
+    return this.#parts.folder;
+  }
+
+  /** Why the last one was not made; null: it was. */
+  get failed(): CopiesState['failed'] {
+    return this.#failed;
+  }
+
   async state(): Promise<CopiesState> {
-    const { folder } = this.#parts;
+    const { folder } = this;
     const copies = folder === null ? [] : await listCopies(folder);
     return { folder, copies, running: this.#progress, failed: this.#failed };
   }
@@ -63,10 +73,9 @@ export class CopyKeeper {
     return last ? (now.getTime() - new Date(last.at).getTime()) / 1_000 : null;
   }
 
-  /** Begins a copy now, unless one is being made. `made` ends with it, well or not: `state` says which. */
-  make(kind: CopyKind): { readonly made: Promise<void> } {
-    this.#running ??= this.#make(kind).finally(() => (this.#running = null));
-    return { made: this.#running };
+  /** Makes a copy, or joins the one that is being made; ends with it, well or not: `failed` says which. */
+  make(kind: CopyKind): Promise<void> {
+    return (this.#running ??= this.#make(kind).finally(() => (this.#running = null)));
   }
 
   /** Is the copy of the night due? */
@@ -80,7 +89,7 @@ export class CopyKeeper {
       const tried = this.#failed && new Date(this.#failed.at).getTime();
       if (!nightly || (tried !== null && now.getTime() - tried < retryMs)) return;
       const last = copiesAmong(await namesIn(folder)).find((copy) => copy.kind === 'nightly');
-      if (nextNight(last?.at ?? null, hour, now) <= now) await this.make('nightly').made;
+      if (nextNight(last?.at ?? null, hour, now) <= now) await this.make('nightly');
     } catch (error) {
       log.warn({ err: error }, 'looking whether a copy is due');
     }

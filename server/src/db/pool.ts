@@ -19,6 +19,13 @@ export function openDatabase(connectionString: string): Database {
   return pool;
 }
 
+/** Does the database answer? */
+export const isUp = (database: Database): Promise<boolean> =>
+  database.query('select 1').then(
+    () => true,
+    () => false,
+  );
+
 /** Lends a client to a callback and takes it back, whatever happens. */
 export async function withClient<T>(database: Database, use: (client: Client) => Promise<T>): Promise<T> {
   const client = await database.connect();

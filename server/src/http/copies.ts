@@ -1,6 +1,5 @@
 import { Router } from 'express';
-import { audit } from '../accounts/audit.ts';
-import { callerOf } from '../accounts/caller.ts';
+import { auditOf, callerOf } from '../accounts/caller.ts';
 import type { CopyKeeper } from '../copies/keeper.ts';
 import type { Database } from '../db/pool.ts';
 import { ProblemError } from '../errors.ts';
@@ -12,12 +11,11 @@ export function copyRoutes(database: Database, keeper: CopyKeeper): Router {
     response.json(await keeper.state());
   });
   router.post('/', async (request, response) => {
-    if ((await keeper.state()).folder === null)
+    if (keeper.folder === null)
       throw new ProblemError('copies-nowhere', 'This server was not told where to keep copies', {
         right: 'start it with npm start, or name a folder by BEMTOR_COPIES',
       });
-    const { person, device } = callerOf(request);
-    await audit(database, { kind: 'copy-asked', person: person?.name ?? null, device: device?.name ?? null });
+    await auditOf(database, callerOf(request), { kind: 'copy-asked' });
     void keeper.make('asked');
     response.status(202).json(await keeper.state());
   });

@@ -20,7 +20,7 @@ import {
   type TimeSums,
 } from '@bemtor/core';
 import { Router } from 'express';
-import { callerOf, signed } from '../accounts/caller.ts';
+import { callerOf, signedAll } from '../accounts/caller.ts';
 import { getJob, jobsPage, jobsThatDiffer, listJobs, openJob, type JobRow } from '../db/jobs.ts';
 import { getRevision, isReadable } from '../db/models.ts';
 import type { Reading } from '../db/reading.ts';
@@ -188,13 +188,7 @@ export function jobRoutes(database: Database, hub: LiveHub, reading: Reading): R
   router.post('/:id/events', async (request, response) => {
     const id = uuidParam(request, 'id');
     const { items } = parseBody(appendEventsSchema, request.body);
-    const caller = callerOf(request);
-    const mine = await Promise.all(
-      items.map(async (item) => ({
-        ...item,
-        ...(await signed(database, caller, item.by, jobDeed(item.body))),
-      })),
-    );
+    const mine = await signedAll(database, callerOf(request), items, ({ body }) => jobDeed(body));
     const acknowledged = await appendItems(database, eventStream, id, mine);
     // The catalogue may lag behind the log, never the other way round.
     if (items.some(({ body }) => body.kind === 'swapped')) await sightJobs(database, id);

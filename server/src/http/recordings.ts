@@ -1,6 +1,6 @@
 import { appendRecordsSchema, openRecordingSchema, type Deed, type RecordBody } from '@bemtor/core';
 import { Router } from 'express';
-import { callerOf, signed } from '../accounts/caller.ts';
+import { callerOf, signedAll } from '../accounts/caller.ts';
 import type { Database } from '../db/pool.ts';
 import { openRecording, wholeRecording } from '../db/recordings.ts';
 import { appendItems, entryStream, readItems } from '../db/streams.ts';
@@ -28,10 +28,7 @@ export function recordingRoutes(database: Database, hub: LiveHub): Router {
   router.post('/:id/entries', async (request, response) => {
     const { id } = await wholeRecording(database, uuidParam(request, 'id'));
     const { items } = parseBody(appendRecordsSchema, request.body);
-    const caller = callerOf(request);
-    const mine = await Promise.all(
-      items.map(async (item) => ({ ...item, ...(await signed(database, caller, item.by, recording)) })),
-    );
+    const mine = await signedAll(database, callerOf(request), items, () => recording);
     response.json({ acknowledged: await appendItems(database, entryStream, id, mine) });
   });
   router.get('/:id/live', (request, response) =>

@@ -1,7 +1,6 @@
 import { appendShopEventSchema, shopDeed, type ShopEvent } from '@bemtor/core';
 import { Router } from 'express';
-import { audit } from '../accounts/audit.ts';
-import { callerOf, signed } from '../accounts/caller.ts';
+import { auditOf, callerOf, signed } from '../accounts/caller.ts';
 import { listModels, revisionOfEvent } from '../db/models.ts';
 import { listWants, stockOf } from '../db/parts.ts';
 import type { Database } from '../db/pool.ts';
@@ -51,17 +50,12 @@ export function shopRoutes(database: Database): Router {
   const router = Router();
   router.post('/events', async (request, response) => {
     const event = parseBody(appendShopEventSchema, request.body);
-    const signature = await signed(database, callerOf(request), event.by, shopDeed(event.body));
+    const caller = callerOf(request);
+    const signature = await signed(database, caller, event.by, shopDeed(event.body));
     const isNew = await appendShopEvent(database, { ...event, ...signature });
     if (isNew && event.body.kind === 'unit-forgotten') {
       const { label } = await oneUnit(database, event.body.unit);
-      const { device } = callerOf(request);
-      await audit(database, {
-        kind: 'unit-forgotten',
-        person: signature.by,
-        device: device?.name ?? null,
-        about: label,
-      });
+      await auditOf(database, caller, { kind: 'unit-forgotten', person: signature.by, about: label });
     }
     response
       .status(isNew ? 201 : 200)

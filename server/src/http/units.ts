@@ -8,8 +8,7 @@ import {
   type UnitSummary,
 } from '@bemtor/core';
 import { Router } from 'express';
-import { audit } from '../accounts/audit.ts';
-import { callerOf } from '../accounts/caller.ts';
+import { auditOf, callerOf } from '../accounts/caller.ts';
 import { everythingHeld } from '../db/held.ts';
 import { listJobs } from '../db/jobs.ts';
 import { listWants } from '../db/parts.ts';
@@ -80,13 +79,7 @@ export function unitRoutes(database: Database): Router {
   /** All that is held about it, as a file. */
   router.get('/:id/everything', async (request, response) => {
     const { label, zip } = await everythingHeld(database, uuidParam(request, 'id'));
-    const { person, device } = callerOf(request);
-    await audit(database, {
-      kind: 'unit-exported',
-      person: person?.name ?? null,
-      device: device?.name ?? null,
-      about: label,
-    });
+    await auditOf(database, callerOf(request), { kind: 'unit-exported', about: label });
     // A name that every system takes for a file: a ticket may hold anything.
     const name = `${label.replaceAll(/[^\w.-]+/g, '-').replace(/^[.-]+/, '') || 'unit'}.zip`;
     response.attachment(name).type('application/zip').send(Buffer.from(zip));

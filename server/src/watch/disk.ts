@@ -30,11 +30,13 @@ async function roomOf(folder: string): Promise<Room> {
 export class DiskWatch {
   #disk: Disk | null = null;
   #timer: NodeJS.Timeout | null = null;
-  readonly #look: () => Promise<Room>;
+  readonly #folder: string | null;
+  readonly #look: (folder: string) => Promise<Room>;
 
   /** `folder`: on the disk that is watched; null: none is. */
   constructor(folder: string | null, look: (folder: string) => Promise<Room> = roomOf) {
-    this.#look = () => (folder === null ? Promise.reject(new Error('no disk is watched')) : look(folder));
+    this.#folder = folder;
+    this.#look = look;
   }
 
   /** How it was at the last look; null: nothing is known. */
@@ -44,7 +46,7 @@ export class DiskWatch {
 
   async look(): Promise<void> {
     try {
-      this.#disk = diskOf(await this.#look());
+      this.#disk = this.#folder === null ? null : diskOf(await this.#look(this.#folder));
     } catch {
       this.#disk = null;
     }

@@ -1,7 +1,7 @@
 import type { RequestHandler } from 'express';
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from 'prom-client';
 import type { CopyKeeper } from '../copies/keeper.ts';
-import type { Database } from '../db/pool.ts';
+import { isUp, type Database } from '../db/pool.ts';
 import type { LiveHub } from '../http/live.ts';
 import { routeOf } from '../http/requestLog.ts';
 import type { DiskWatch } from './disk.ts';
@@ -38,7 +38,7 @@ export function openMetrics({ database, hub, disk, copies }: Watched) {
         else this.set(value);
       },
     });
-  gauge('database_up', 'Does the database answer? 1: yes', () => isUp(database));
+  gauge('database_up', 'Does the database answer? 1: yes', async () => ((await isUp(database)) ? 1 : 0));
   gauge('database_connections', 'Connections to the database', () => database.totalCount);
   gauge('database_waiting', 'Requests that wait for a connection', () => database.waitingCount);
   gauge('live_followers', 'Pages that are told of what changes', () => hub.size);
@@ -49,9 +49,7 @@ export function openMetrics({ database, hub, disk, copies }: Watched) {
   );
   gauge('disk_free_bytes', 'What is left of it', () => disk.disk?.freeBytes ?? null);
   gauge('copy_age_seconds', 'Time since the last copy that was tried', () => copies.ageSeconds(new Date()));
-  gauge('copy_failed', 'Was the last copy not made? 1: so', async () =>
-    (await copies.state()).failed ? 1 : 0,
-  );
+  gauge('copy_failed', 'Was the last copy not made? 1: so', () => (copies.failed ? 1 : 0));
 
   const counted: RequestHandler = (request, response, next) => {
     const end = answers.startTimer();
@@ -65,10 +63,3 @@ export function openMetrics({ database, hub, disk, copies }: Watched) {
   };
   return { counted, told };
 }
-
-/** Does the database answer? 1: yes, 0: no. */
-export const isUp = (database: Database): Promise<number> =>
-  database.query('select 1').then(
-    () => 1,
-    () => 0,
-  );
