@@ -34,6 +34,12 @@ export class Failed extends Away {}
 export const problemWords = ({ detail, right }: Problem): string =>
   [detail, right].filter(Boolean).join('; ');
 
+/** What went wrong, for the person who tried it: what is wrong and what would be right, or that nobody answers. */
+export const faultWords = (error: unknown): string => {
+  if (error instanceof Refused) return problemWords(error.problem);
+  return error instanceof Error ? error.message : String(error);
+};
+
 const timeoutMs = 8_000;
 const uploadTimeoutMs = 60_000;
 /** Browsers allow 64 KiB for all such requests together. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { problemWords, Refused } from '../api/client.ts';
+import { faultWords } from '../api/client.ts';
 import { changeSecret } from '../api/session.ts';
 import ActButton from '../kit/ActButton.vue';
 import TextField from '../kit/TextField.vue';
@@ -16,7 +16,7 @@ async function keep(): Promise<void> {
     await changeSecret(old.value, fresh.value);
     emit('done');
   } catch (error) {
-    fault.value = error instanceof Refused ? problemWords(error.problem) : (error as Error).message;
+    fault.value = faultWords(error);
   }
 }
 </script>

@@ -2,7 +2,7 @@
 import type { PersonAtDevice } from '@bemtor/core';
 import { useEventListener } from '@vueuse/core';
 import { computed, nextTick, ref, useTemplateRef } from 'vue';
-import { problemWords, Refused } from '../api/client.ts';
+import { faultWords } from '../api/client.ts';
 import { session, signIn } from '../api/session.ts';
 import ActButton from '../kit/ActButton.vue';
 import KeyHint from '../kit/KeyHint.vue';
@@ -37,7 +37,7 @@ async function enter(): Promise<void> {
     await signIn(chosen.value.id, secret.value);
     emit('entered');
   } catch (error) {
-    fault.value = error instanceof Refused ? problemWords(error.problem) : String((error as Error).message);
+    fault.value = faultWords(error);
     field.value?.focus();
   } finally {
     secret.value = '';

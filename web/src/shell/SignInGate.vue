@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { problemWords, Refused } from '../api/client.ts';
+import { faultWords, Refused } from '../api/client.ts';
 import { makeOwner, pairDevice, session } from '../api/session.ts';
 import ActButton from '../kit/ActButton.vue';
 import TextField from '../kit/TextField.vue';
@@ -48,10 +48,8 @@ async function go(): Promise<void> {
       emit('entered');
     } else await pairDevice(code.value, device.value);
   } catch (error) {
-    fault.value =
-      error instanceof Refused
-        ? { words: problemWords(error.problem), where: error.problem.where ?? 'code' }
-        : { words: (error as Error).message, where: 'code' };
+    const where = error instanceof Refused ? error.problem.where : undefined;
+    fault.value = { words: faultWords(error), where: where ?? 'code' };
   } finally {
     busy.value = false;
   }

@@ -2,12 +2,13 @@
 import { auditKinds, auditWords, type Audit, type AuditKind, type AuditRow } from '@bemtor/core';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { problemWords, read, Refused } from '../../api/client.ts';
+import { faultWords, read } from '../../api/client.ts';
 import { csvText } from '../../composables/csvText.ts';
 import { dayAndTime } from '../../composables/format.ts';
 import { csvType, saveFile } from '../../composables/saveFile.ts';
 import CommandBar from '../../kit/CommandBar.vue';
 import EmptyState from '../../kit/EmptyState.vue';
+import PageCard from '../../kit/PageCard.vue';
 import { useCommands } from '../../kit/useCommands.ts';
 
 /** Who let whom in, and what was refused: for the owner. Nothing is ever taken out of it. */
@@ -31,7 +32,7 @@ async function ask(more: Readonly<Record<string, number>> = {}): Promise<Audit |
     fault.value = null;
     return (await read<Audit>(query(more), { keep: false })).value;
   } catch (error) {
-    fault.value = error instanceof Refused ? problemWords(error.problem) : (error as Error).message;
+    fault.value = faultWords(error);
     return null;
   }
 }
@@ -66,7 +67,7 @@ const { commands } = useCommands(() => [
 </script>
 
 <template>
-  <section class="card audit" aria-label="Who did what">
+  <PageCard class="audit" aria-label="Who did what">
     <h1>Who did what</h1>
     <p class="soft">
       Signing in, people, devices, copies, and what was refused. What was done to units stands in their own
@@ -103,20 +104,12 @@ const { commands } = useCommands(() => [
     </v-table>
     <p v-else-if="rows" class="soft">Nothing of this kind has been done.</p>
     <CommandBar class="bar" :commands="commands" />
-  </section>
+  </PageCard>
 </template>
 
 <style scoped>
 .audit {
-  flex: 1;
-  padding: 28px clamp(22px, 6vw, 90px);
-  overflow-y: auto;
-  display: grid;
-  gap: 16px;
-  align-content: start;
-}
-h1 {
-  font: 600 34px/1.1 var(--label);
+  padding-inline: clamp(22px, 6vw, 90px);
 }
 .filter {
   display: flex;
@@ -135,9 +128,5 @@ h1 {
 }
 .odd td {
   font-weight: 600;
-}
-.soft {
-  color: var(--ink-soft);
-  max-width: 66ch;
 }
 </style>

@@ -9,6 +9,7 @@ import AskDialog from '../../kit/AskDialog.vue';
 import ChoiceRow from '../../kit/ChoiceRow.vue';
 import CommandBar from '../../kit/CommandBar.vue';
 import EmptyState from '../../kit/EmptyState.vue';
+import PageCard from '../../kit/PageCard.vue';
 import TellBar from '../../kit/TellBar.vue';
 import TextField from '../../kit/TextField.vue';
 import { useCommands } from '../../kit/useCommands.ts';
@@ -77,7 +78,7 @@ const { commands } = useCommands(() => [
 </script>
 
 <template>
-  <section class="card people" aria-label="People and devices">
+  <PageCard aria-label="People and devices">
     <TellBar class="tell" :told="told" />
     <EmptyState v-if="fault" title="People cannot be shown" :text="fault" />
     <template v-else>
@@ -129,7 +130,7 @@ const { commands } = useCommands(() => [
       </p>
     </template>
     <CommandBar class="bar" :commands="commands" />
-  </section>
+  </PageCard>
   <AskDialog v-model="asking" title="Bring somebody in" @submit="keep">
     <TextField v-model="name" label="Name" maxlength="60" :fault="refused" data-testid="person-name" />
     <ChoiceRow label="What they may do" :choices="choices" :chosen="role" @choose="role = $event" />
@@ -168,40 +169,11 @@ const { commands } = useCommands(() => [
 </template>
 
 <style scoped>
-.people {
-  flex: 1;
-  padding: 28px clamp(22px, 8vw, 120px);
-  overflow-y: auto;
-  display: grid;
-  gap: 16px;
-  align-content: start;
-}
-.tell {
-  position: sticky;
-  top: 0;
-  z-index: 1;
-  background: var(--card);
-}
-h1 {
-  font: 600 34px/1.1 var(--label);
-}
-li {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 14px;
-  min-height: var(--touch);
-  border-bottom: 1px solid var(--card-line);
-  max-width: 860px;
-}
 strong {
   min-width: 130px;
 }
 .acts {
   margin-left: auto;
-}
-.soft {
-  color: var(--ink-soft);
 }
 .gone strong {
   text-decoration: line-through;

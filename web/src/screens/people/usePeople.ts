@@ -1,6 +1,6 @@
 import type { Devices, Pairing, People, Role } from '@bemtor/core';
 import { onMounted, shallowRef } from 'vue';
-import { problemWords, read, Refused, send } from '../../api/client.ts';
+import { faultWords, read, send } from '../../api/client.ts';
 import type { Tell } from '../../kit/useTold.ts';
 
 /** The people and devices of a workshop, for its owner. */
@@ -9,15 +9,13 @@ export function usePeople(tell: Tell) {
   const devices = shallowRef<Devices['devices']>([]);
   const pairing = shallowRef<Pairing | null>(null);
   const fault = shallowRef<string | null>(null);
-  const wordsOf = (error: unknown): string =>
-    error instanceof Refused ? problemWords(error.problem) : (error as Error).message;
 
   async function load(): Promise<void> {
     try {
       people.value = (await read<People>('/people', { keep: false })).value.people;
       devices.value = (await read<Devices>('/devices', { keep: false })).value.devices;
     } catch (error) {
-      fault.value = wordsOf(error);
+      fault.value = faultWords(error);
     }
   }
   onMounted(load);
@@ -28,7 +26,7 @@ export function usePeople(tell: Tell) {
       people.value = (await send<People>(path, body)).people;
       return null;
     } catch (error) {
-      return wordsOf(error);
+      return faultWords(error);
     }
   }
   const bringIn = (person: { name: string; role: Role; secret: string }) => say('/people', person);
@@ -46,7 +44,7 @@ export function usePeople(tell: Tell) {
     try {
       pairing.value = await send<Pairing>('/devices/codes', {});
     } catch (error) {
-      tell(wordsOf(error));
+      tell(faultWords(error));
     }
   }
   async function turnAway(id: string, name: string): Promise<void> {
@@ -54,7 +52,7 @@ export function usePeople(tell: Tell) {
       devices.value = (await send<Devices>(`/devices/${id}/revoke`, {})).devices;
       tell(`${name} is turned away: what it sends is not taken any more.`);
     } catch (error) {
-      tell(wordsOf(error));
+      tell(faultWords(error));
     }
   }
   return { people, devices, pairing, fault, load, bringIn, change, pair, turnAway };

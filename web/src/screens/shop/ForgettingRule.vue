@@ -1,28 +1,15 @@
 <script setup lang="ts">
-import { defaultForgetting, toldBetween, withTold, type Forgetting, type Kept } from '@bemtor/core';
-import { computed, onMounted, onScopeDispose, shallowRef } from 'vue';
-import { read } from '../../api/client.ts';
-import { askShop, onShopKept, saidHere } from '../../api/shopLog.ts';
+import { defaultForgetting, type Forgetting } from '@bemtor/core';
+import { onMounted } from 'vue';
 import ChoiceRow from '../../kit/ChoiceRow.vue';
 import type { Tell } from '../../kit/useTold.ts';
+import { toldSetting } from '../../stores/toldSetting.ts';
 
 /** When what is an owner's own is forgotten by itself. */
 const { tell } = defineProps<{ tell: Tell }>();
-const kept = shallowRef<Kept<Forgetting>>({ value: defaultForgetting, revision: 0 });
-const rule = computed(() =>
-  saidHere().reduce<Forgetting>(
-    (known, { body }) => (body.kind === 'forgetting-told' ? withTold(known, body) : known),
-    kept.value.value,
-  ),
-);
-const load = async (): Promise<void> =>
-  void (kept.value = (await read<Kept<Forgetting>>('/settings/forgetting')).value);
-onMounted(() => load().catch(() => undefined));
-onScopeDispose(
-  onShopKept(({ kind }, stands) => {
-    if (kind === 'forgetting-told') kept.value = stands as Kept<Forgetting>;
-  }),
-);
+const setting = toldSetting<Forgetting>('forgetting', defaultForgetting);
+const rule = setting.value;
+onMounted(() => setting.load().catch(() => undefined));
 const choices = [
   { value: 0, words: 'never by itself', testid: 'forget-never' },
   { value: 90, words: 'after three months', testid: 'forget-90' },
@@ -31,16 +18,13 @@ const choices = [
 ];
 
 async function change(days: number): Promise<void> {
-  const before = rule.value;
-  const next = { afterDays: days === 0 ? null : days };
-  const told = toldBetween(before, next);
-  if (!told) return;
+  const before = rule.value.afterDays ?? 0;
+  const asked = setting.change({ afterDays: days === 0 ? null : days });
+  if (!asked) return;
   const words = choices.find(({ value }) => value === days)?.words ?? '';
-  tell(`What is an owner’s own is forgotten ${words}.`, () => change(before.afterDays ?? 0));
-  const outcome = await askShop({ kind: 'forgetting-told', ...told });
-  if (outcome.state !== 'refused') return;
-  tell(outcome.problem.detail);
-  await load();
+  tell(`What is an owner’s own is forgotten ${words}.`, () => change(before));
+  const refused = await asked;
+  if (refused !== null) tell(refused);
 }
 </script>
 

@@ -11,6 +11,7 @@ import { computed, onMounted, ref, shallowRef } from 'vue';
 import { read } from '../../api/client.ts';
 import { may } from '../../api/session.ts';
 import HeldField from '../../kit/HeldField.vue';
+import PageCard from '../../kit/PageCard.vue';
 import TellBar from '../../kit/TellBar.vue';
 import { useTold } from '../../kit/useTold.ts';
 import { useShop } from '../../stores/shop.ts';
@@ -65,7 +66,7 @@ async function drop(entry: ShopWord): Promise<void> {
 </script>
 
 <template>
-  <section class="card shop" aria-label="Shop">
+  <PageCard class="shop" aria-label="Shop">
     <TellBar class="tell" :told="told" />
     <HeldField
       class="who"
@@ -154,34 +155,12 @@ async function drop(entry: ShopWord): Promise<void> {
         </li>
       </ul>
     </template>
-  </section>
+  </PageCard>
 </template>
 
 <style scoped>
-.tell {
-  position: sticky;
-  top: 0;
-  z-index: 1;
-  background: var(--card);
-  padding-block: 8px;
-}
 .look {
   justify-self: start;
-}
-.shop {
-  flex: 1;
-  padding: 28px clamp(22px, 8vw, 120px);
-  overflow-y: auto;
-  display: grid;
-  gap: 16px;
-  align-content: start;
-}
-.shop :deep(h1) {
-  font: 600 34px/1.1 var(--label);
-}
-.shop :deep(.soft) {
-  color: var(--ink-soft);
-  max-width: 66ch;
 }
 .shop :deep(.field) {
   max-width: 420px;
@@ -198,15 +177,6 @@ async function drop(entry: ShopWord): Promise<void> {
 }
 .teach > :not(:last-child) {
   flex: 1 1 220px;
-}
-.shop :deep(li) {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 12px;
-  min-height: var(--touch);
-  border-bottom: 1px solid var(--card-line);
-  max-width: 860px;
 }
 .shop :deep(.code) {
   min-width: 100px;
