@@ -6,17 +6,18 @@
 // the power goes, and started again. Aim: each time within 3 s, none acknowledged lost, none doubled, in order.
 import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort } from '../scripts/lib/postgres.mjs';
+import { pause } from '../scripts/lib/run.mjs';
+import { kill, killAll, postmasterOf, serverOf } from '../scripts/testing/processes.mjs';
 import { machine, summary, table } from './report.mjs';
 
 const [typists, kills, aimMs] = [4, 20, 3_000];
 const state = mkdtempSync(join(tmpdir(), 'bemtor-kills-'));
 const port = await freePort();
 const api = `http://127.0.0.1:${port}/api`;
-const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 async function start() {
   const child = spawn(process.execPath, ['scripts/start.mjs'], {
@@ -29,30 +30,6 @@ async function start() {
   });
   return child;
 }
-const statusOf = (id) => {
-  try {
-    return readFileSync(`/proc/${id}/status`, 'utf8');
-  } catch {
-    return '';
-  }
-};
-const childrenOf = (parent) =>
-  readdirSync('/proc').filter(
-    (id) => /^\d+$/.test(id) && new RegExp(`^PPid:\t${parent}$`, 'm').test(statusOf(id)),
-  );
-const commandOf = (id) =>
-  existsSync(`/proc/${id}/cmdline`) ? readFileSync(`/proc/${id}/cmdline`, 'utf8') : '';
-const postmaster = () =>
-  Number(readFileSync(join(state, 'postgres/data/postmaster.pid'), 'utf8').split('\n')[0]);
-const server = (child) => Number(childrenOf(child.pid).find((id) => commandOf(id).includes('main.js')));
-const kill = (id) => {
-  try {
-    process.kill(id, 'SIGKILL');
-  } catch {
-    // It has ended already.
-  }
-};
-
 const post = (path, body) =>
   fetch(`${api}${path}`, {
     method: 'POST',
@@ -89,7 +66,7 @@ async function backSince(moment) {
   return performance.now() - moment;
 }
 
-const strikes = { server: () => kill(server(child)), database: () => kill(postmaster()) };
+const strikes = { server: () => kill(serverOf(child.pid)), database: () => kill(postmasterOf(state)) };
 strikes.both = () => (strikes.server(), strikes.database());
 const away = { server: [], database: [], both: [] };
 for (let n = 0; n < kills; n++) {
@@ -100,10 +77,8 @@ for (let n = 0; n < kills; n++) {
   away[what].push(await backSince(moment));
 }
 // The power goes.
-const [dead, first] = [server(child), postmaster()];
-const all = [child.pid, dead, first, ...childrenOf(first).map(Number)];
 const moment = performance.now();
-all.forEach(kill);
+killAll(child.pid, state);
 child = await start();
 const started = performance.now() - moment;
 await backSince(moment);

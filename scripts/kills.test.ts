@@ -64,12 +64,12 @@ const stored = async (api: string, recording: string): Promise<string[]> =>
 describe('kills under load', () => {
   const state = states.folder('kills');
   const strikes: readonly [name: string, strike: (run: Run) => void][] = [
-    ['the server', (run) => kill(serverOf(run))],
+    ['the server', (run) => kill(serverOf(run.child.pid!))],
     ['the database', () => kill(postmasterOf(state))],
     [
       'both',
       (run) => {
-        kill(serverOf(run));
+        kill(serverOf(run.child.pid!));
         kill(postmasterOf(state));
       },
     ],
@@ -93,7 +93,7 @@ describe('kills under load', () => {
       }
     expect(run.child.exitCode).toBeNull();
     // The power goes, and comes again.
-    killAll(run, state);
+    killAll(run.child.pid!, state);
     run = start();
     await ready(run);
     await hand.more(5);

@@ -2,20 +2,14 @@ import { test as base } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { once } from 'node:events';
-import { createServer } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
 
-/** Below the ports that the system lends to connections of its own: one of those may be lent before it is used. */
-function freePort(): Promise<number> {
-  const port = 20_000 + Math.floor(Math.random() * 12_000);
-  return new Promise((resolve) => {
-    const probe = createServer().on('error', () => resolve(freePort()));
-    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(port)));
-  });
-}
+const { freePort } = (await import('../../scripts/lib/postgres.mjs' as string)) as {
+  freePort: () => Promise<number>;
+};
 
 /** The built application on a database of its own; it can be killed and started again in a test. */
 export class App {

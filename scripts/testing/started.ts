@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -59,51 +59,17 @@ export async function stopped(run: Run, signal: NodeJS.Signals = 'SIGTERM'): Pro
   return ended(run);
 }
 
-/** How a process was called; nothing where it has ended meanwhile. */
-export function commandOf(id: string | number): string {
-  try {
-    return readFileSync(`/proc/${id}/cmdline`, 'utf8').replaceAll('\0', ' ');
-  } catch {
-    return '';
-  }
+interface Processes {
+  readonly processes: () => string[];
+  readonly commandOf: (id: string) => string;
+  readonly serverOf: (starter: number) => number;
+  readonly postmasterOf: (state: string) => number;
+  readonly kill: (id: number) => void;
+  readonly killAll: (starter: number, state: string) => void;
 }
-export const processes = (): string[] => readdirSync('/proc').filter((name) => /^\d+$/.test(name));
-
-/** The processes of a workshop: its server by its starter, its database by the folder of the state. */
-export const serverOf = ({ child }: Run): number => {
-  const parentOf = (id: string): string => {
-    try {
-      return /^PPid:\t(\d+)/m.exec(readFileSync(`/proc/${id}/status`, 'utf8'))?.[1] ?? '';
-    } catch {
-      return '';
-    }
-  };
-  const id = processes().find(
-    (one) => commandOf(one).includes('server/dist/main.js') && parentOf(one) === String(child.pid),
-  );
-  return Number(id ?? 0);
-};
-export const postmasterOf = (state: string): number => {
-  const file = join(state, 'postgres/data/postmaster.pid');
-  return existsSync(file) ? Number(readFileSync(file, 'utf8').split('\n')[0]) : 0;
-};
-/** All of them at once, as when the power goes. */
-export function killAll(run: Run, state: string): void {
-  const postmaster = postmasterOf(state);
-  const server = serverOf(run);
-  const backends = processes().filter((id) => {
-    try {
-      return new RegExp(`^PPid:\t${postmaster}$`, 'm').test(readFileSync(`/proc/${id}/status`, 'utf8'));
-    } catch {
-      return false;
-    }
-  });
-  run.child.kill('SIGKILL');
-  for (const id of [server, postmaster, ...backends.map(Number)]) kill(id);
-}
-export function kill(id: number): void {
-  if (id > 1) process.kill(id, 'SIGKILL');
-}
+export const { processes, commandOf, serverOf, postmasterOf, kill, killAll } = (await import(
+  './processes.mjs' as string
+)) as Processes;
 
 /** A folder for states, gone at the end. */
 export function stateFolder(): { readonly folder: (name: string) => string; readonly remove: () => void } {
