@@ -106,14 +106,37 @@ test('a line entered before the unit could be read is there after a reload', asy
   await page.keyboard.type('base cover 7 PH0 M2x5');
   await page.keyboard.press('Enter');
   await page.keyboard.type('half a li');
+  await page.goto('/waiting');
+  await expect(page.getByTestId('waiting-typed')).toContainText('base cover 7 PH0 M2x5');
   await page.unroute('**/api/units/**');
-  await page.reload();
+  await page.getByRole('link', { name: 'To its recorder' }).click();
   await expect(keptLines(page)).toHaveCount(1);
   await expect(page.getByTestId('bench-line')).toHaveValue('half a li');
   const { units } = (await (await page.request.get(`${app.url}/api/units`)).json()) as {
     units: { label: string; recording: { lines: number } | null }[];
   };
   expect(units.find(({ label }) => label === 'SK-0412')?.recording?.lines).toBe(1);
+});
+
+test('a line entered on a busy page that is reloaded at once is there afterwards', async ({ page, app }) => {
+  await recorder(page);
+  const path = page.url();
+  await onDevice(page);
+  await typeLines(page, ['base cover 7 PH0 M2x5']);
+  await app.kill();
+  for (const count of [2, 3, 4]) {
+    await expect(page.getByTestId('bench-line')).toBeFocused();
+    await page.keyboard.type('base cover off');
+    // The page has taken the key, and comes to nothing more before it is left.
+    await page.evaluate(() =>
+      window.addEventListener('keydown', () => {
+        const end = performance.now() + 400;
+        while (performance.now() < end);
+      }),
+    );
+    await Promise.all([page.keyboard.press('Enter'), page.goto(path)]);
+    await expect(page.getByTestId('strip-line')).toHaveCount(count);
+  }
 });
 
 test('photos taken while the server is away show at once, survive a reload, and are kept when it is back', async ({

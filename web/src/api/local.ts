@@ -1,4 +1,4 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { openDB, type DBSchema, type IDBPDatabase, type StoreNames } from 'idb';
 
 /** What waits on this device for the server's word. `order` keeps the sequence in which it was done. */
 export interface WaitingItem {
@@ -50,8 +50,22 @@ const local = (): Promise<IDBPDatabase<LocalSchema>> =>
 /** Plain copies: what the interface holds may be reactive, which the store refuses. */
 export const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
-export const putWaiting = async (item: WaitingItem): Promise<void> =>
-  void (await (await local()).put('waiting', plain(item)));
+/**
+ * Puts one thing. The transaction is told at once that nothing more comes: left to end by itself it needs the page once
+ * more, and a busy page that is reloaded just then takes the thing with it.
+ */
+async function put<Name extends StoreNames<LocalSchema>>(
+  name: Name,
+  value: LocalSchema[Name]['value'],
+  key?: LocalSchema[Name]['key'],
+): Promise<void> {
+  const writing = (await local()).transaction(name, 'readwrite');
+  const written = writing.store.put(value, key);
+  writing.commit();
+  await Promise.all([written, writing.done]);
+}
+
+export const putWaiting = (item: WaitingItem): Promise<void> => put('waiting', plain(item));
 export const dropWaiting = async (id: string): Promise<void> => (await local()).delete('waiting', id);
 
 /** The order in which it was done. */
@@ -62,8 +76,8 @@ export async function waitingOf(stream: string): Promise<WaitingItem[]> {
   return items.sort(byOrder);
 }
 
-export const putOpening = async (stream: string, path: string, body: unknown): Promise<void> =>
-  void (await (await local()).put('opening', { stream, path, body }));
+export const putOpening = (stream: string, path: string, body: unknown): Promise<void> =>
+  put('opening', { stream, path, body });
 export const openingOf = async (stream: string) => (await local()).get('opening', stream);
 export const dropOpening = async (stream: string): Promise<void> => (await local()).delete('opening', stream);
 
@@ -87,8 +101,8 @@ export async function forgetStream(stream: string): Promise<void> {
 /** Snapshots of another form are not read: what they held is asked for again. */
 const snapshotForm = 2;
 
-export const writeSnapshot = async (key: string, value: unknown): Promise<void> =>
-  void (await (await local()).put('snapshot', { form: snapshotForm, value }, key));
+export const writeSnapshot = (key: string, value: unknown): Promise<void> =>
+  put('snapshot', { form: snapshotForm, value }, key);
 export async function readSnapshot<T>(key: string): Promise<T | undefined> {
   const kept = (await (await local()).get('snapshot', key)) as
     { form?: number; value?: T } | string | undefined;
@@ -97,8 +111,7 @@ export async function readSnapshot<T>(key: string): Promise<T | undefined> {
   return kept?.form === snapshotForm ? kept.value : undefined;
 }
 
-export const putPicture = async (picture: WaitingPicture): Promise<void> =>
-  void (await (await local()).put('picture', picture));
+export const putPicture = (picture: WaitingPicture): Promise<void> => put('picture', picture);
 export const dropPicture = async (id: string): Promise<void> => (await local()).delete('picture', id);
 /** Ids are made in the order in which pictures are taken. */
 export const byId = (a: WaitingPicture, b: WaitingPicture): number => a.id.localeCompare(b.id);

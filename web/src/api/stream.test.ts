@@ -225,6 +225,27 @@ describe('the waiting queue', () => {
     expect(server.stored).toHaveLength(2);
   });
 
+  test.each([
+    ['waits here', true],
+    ['is with the server', false],
+  ])('one that is put again under its id by the next page is kept once: it %s', async (_where, lost) => {
+    const [recording, id] = [randomUUID(), randomUUID()];
+    const before = openStream();
+    await before.stream.open(recording);
+    if (lost) server.mishaps = Array.from({ length: 50 }, () => 'lost before' as const);
+    await before.stream.append({ kind: 'note', text: 'one' }, id);
+    await settle(() => (lost ? before.stream.away.value : server.stored.length === 1));
+    before.close();
+    const after = openStream();
+    await after.stream.open(recording);
+    await after.stream.append({ kind: 'note', text: 'one' }, id);
+    expect(after.stream.items.value.map((item) => item.id)).toEqual([id]);
+    server.mishaps = [];
+    await settle(() => after.stream.items.value[0]?.state === 'kept');
+    expect(server.stored.map((item) => item.id)).toEqual([id]);
+    after.close();
+  });
+
   test('one that the server refuses holds up no other, says why, and can be dropped', async () => {
     const { stream, close } = openStream();
     await stream.open(randomUUID());

@@ -108,11 +108,13 @@ export function useStream<Body>(
     void queue.flush();
   }
 
-  async function append(body: Body): Promise<string> {
-    const item = newItem(key(), toRaw(body), queue.waiting.value);
+  /** Puts an item last, under an id that it may have already: one that is here is not put once more. */
+  async function append(body: Body, id: string = uuidv7()): Promise<string> {
+    if (items.value.some((item) => item.id === id)) return id;
+    const item = { ...newItem(key(), toRaw(body), queue.waiting.value), id };
     unsafe.value = !(await queue.add(item));
     void queue.flush();
-    return item.id;
+    return id;
   }
 
   /** All that this device has of the stream begins a new one: the server has lost the old, or would not open it. */

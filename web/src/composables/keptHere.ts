@@ -36,5 +36,19 @@ export const targetsHere = (unitId: string): KeptHere<string[]> =>
 export const witnessesHere = (unitId: string): KeptHere<string[]> =>
   keptHere(`bemtor.witnesses.${unitId}`, names);
 
+const typingKey = 'bemtor.typing.';
+const typedLine = z.object({ id: z.string(), text: z.string() });
+/** A line that was entered; its id is that of the item that keeps it. */
+export type TypedLine = z.infer<typeof typedLine>;
+
 /** Lines that were entered and are not in this device's store yet. */
-export const typingHere = (unitId: string): KeptHere<string[]> => keptHere(`bemtor.typing.${unitId}`, names);
+export const typingHere = (unitId: string): KeptHere<TypedLine[]> =>
+  keptHere(`${typingKey}${unitId}`, z.array(typedLine));
+
+/** All such lines, by unit: each waits until the unit's recorder is opened. */
+export const typedUnits = (): { unitId: string; lines: TypedLine[] }[] =>
+  Object.keys(localStorage).flatMap((key) => {
+    const unitId = key.startsWith(typingKey) ? key.slice(typingKey.length) : '';
+    const lines = unitId ? (typingHere(unitId).read() ?? []) : [];
+    return lines.length > 0 ? { unitId, lines } : [];
+  });

@@ -99,20 +99,25 @@ export function useRecording(
 
   /**
    * Keeps a line after those before it, however fast they are typed: the first has to begin the recording,
-   * and a later one may lean on it. `answered` takes what an answer to a doubt says instead of the reading.
+   * and a later one may lean on it. `answered` takes what an answer to a doubt says instead of the reading; a line is
+   * kept once under its `id`.
    */
-  function keep(text: string, answered: readonly Entry[] | null = null): Promise<void> {
-    return inTurn(() => keepNow(text, answered));
+  function keep(
+    text: string,
+    answered: readonly Entry[] | null = null,
+    id: string = uuidv7(),
+  ): Promise<void> {
+    return inTurn(() => keepNow(text, answered, id));
   }
 
-  async function keepNow(text: string, answered: readonly Entry[] | null): Promise<void> {
+  async function keepNow(text: string, answered: readonly Entry[] | null, id: string): Promise<void> {
     const at = secondsNow();
     const reading = readLine(text, { ...context.value, at });
-    if (reading.amends && !answered) return amend(text, reading);
+    if (reading.amends && !answered) return amend(text, reading, id);
     const entries = settled(answered, at) ?? reading.entries;
     if (entries.length === 0) return;
     await begun();
-    await stream.append({ kind: 'line', ...lineOf(text, entries) });
+    await stream.append({ kind: 'line', ...lineOf(text, entries) }, id);
   }
 
   /** A drafted entry that was accepted: it enters the log as if typed, with the words that it came from. */
@@ -124,21 +129,18 @@ export function useRecording(
   }
 
   /** "Scratch that", "no, five": a line before is struck, or says what it should have said. */
-  async function amend(text: string, reading: Reading): Promise<void> {
+  async function amend(text: string, reading: Reading, id: string): Promise<void> {
     const acts = standing.value.filter(({ entries: kept }) => holdsAct(kept));
     const line = acts[acts.length - 1 - (reading.linesBack ?? 0)];
     if (!line) return;
     if (reading.amends === 'strike') {
-      await stream.append({ kind: 'strike', of: line.id });
+      await stream.append({ kind: 'strike', of: line.id }, id);
       return;
     }
     const at = line.entries[0]?.at ?? null;
     const whole = (reading.whole ?? reading.entries).map((entry) => ({ ...entry, at: entry.at ?? at }));
-    await stream.append({
-      kind: 'correct',
-      of: line.id,
-      ...lineOf(`${line.text}, ${text.trim()}`, whole),
-    });
+    const corrected = lineOf(`${line.text}, ${text.trim()}`, whole);
+    await stream.append({ kind: 'correct', of: line.id, ...corrected }, id);
   }
 
   async function correct(

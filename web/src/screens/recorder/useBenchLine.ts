@@ -10,8 +10,6 @@ export function useBenchLine(unitId: string, recording: Recording) {
   const draftKey = `bemtor.draft.${unitId}`;
   const state = shallowRef(lineOf(localStorage.getItem(draftKey) ?? ''));
   const typing = useTyping(unitId);
-  // Taken now: what is entered before the unit can be read is noted in the same place.
-  const leftBehind = typing.takeLeft();
   const { context } = recording;
 
   const text = computed({
@@ -55,13 +53,11 @@ export function useBenchLine(unitId: string, recording: Recording) {
     if (!next.keep) return false;
     const { words, line, answered: taken } = next.keep;
     if (line) await recording.correct(line, words, taken);
-    else await typing.whileKept(words, () => recording.keep(words, taken));
+    else await typing.whileKept(words, (id) => recording.keep(words, taken, id));
     return true;
   }
   /** Lines that an earlier visit entered and could not keep. */
-  function keepLeft(): void {
-    for (const line of leftBehind) void typing.whileKept(line, () => recording.keep(line));
-  }
+  const keepLeft = (): void => typing.keepLeft(({ id, text: words }) => recording.keep(words, null, id));
   const keep = (answered: readonly Entry[] | null = null): Promise<boolean> => enter(answered);
   const keepAsNote = (): Promise<boolean> =>
     enter([{ kind: 'note', text: text.value.trim(), at: null, confidence: 1 }]);

@@ -1,29 +1,33 @@
-import { typingHere } from '../../composables/keptHere.ts';
+import { v7 as uuidv7 } from 'uuid';
+import { typingHere, type TypedLine } from '../../composables/keptHere.ts';
 
 /**
- * Lines that were entered and are not in this device's store yet: the unit is still being read, or the tab was closed in
- * that very moment. They are noted at once and kept by the next visit.
+ * Lines that were entered and are not in this device's store yet: the unit is still being read, or the page was left in
+ * that very moment. They are noted at once and kept by the next visit, under the id that they have from the beginning:
+ * what had come into the store after all is kept once.
  */
 export function useTyping(unitId: string) {
   const kept = typingHere(unitId);
-  const read = (): string[] => kept.read() ?? [];
-  const write = (lines: string[]): void => kept.write(lines.length > 0 ? lines : null);
+  const read = (): TypedLine[] => kept.read() ?? [];
+  const write = (lines: TypedLine[]): void => kept.write(lines.length > 0 ? lines : null);
+  // Read before anything is noted: what is entered before the unit can be read is noted in the same place.
+  const leftBehind = read();
 
-  /** Notes a line for as long as an act takes to keep it. */
-  async function whileKept(line: string, keep: () => Promise<void>): Promise<void> {
-    write([...read(), line]);
-    await keep();
-    const left = read();
-    left.splice(left.indexOf(line), 1);
-    write(left);
+  async function keepNoted(line: TypedLine, keep: (id: string) => Promise<void>): Promise<void> {
+    await keep(line.id);
+    write(read().filter(({ id }) => id !== line.id));
   }
 
-  /** What an earlier visit left behind, in order; from here on it is up to the caller. */
-  function takeLeft(): string[] {
-    const left = read();
-    write([]);
-    return left;
-  }
-
-  return { whileKept, takeLeft };
+  return {
+    /** Notes a line for as long as an act takes to keep it. */
+    whileKept: (text: string, keep: (id: string) => Promise<void>): Promise<void> => {
+      const line = { id: uuidv7(), text };
+      write([...read(), line]);
+      return keepNoted(line, keep);
+    },
+    /** Keeps what an earlier visit left behind, in its order. */
+    keepLeft: (keep: (line: TypedLine) => Promise<void>): void => {
+      for (const line of leftBehind) void keepNoted(line, () => keep(line));
+    },
+  };
 }

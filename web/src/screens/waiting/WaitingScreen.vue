@@ -7,6 +7,7 @@ import RefusedEvents from '../../components/RefusedEvents.vue';
 import AskDialog from '../../kit/AskDialog.vue';
 import EmptyState from '../../kit/EmptyState.vue';
 import { dayAndTime } from '../../composables/format.ts';
+import { typedUnits } from '../../composables/keptHere.ts';
 import { saveFile } from '../../composables/saveFile.ts';
 import { forgetPicture, picturesHere, sendPictures, type PictureHere } from '../../pictures/pictureQueue.ts';
 import { useLabels } from './useLabels.ts';
@@ -17,6 +18,7 @@ import ActButton from '../../kit/ActButton.vue';
 
 /** All that waits on this device for the server: of which recording or job, why, and what can be done with it. */
 const waiting = shallowRef<readonly Leftover[] | null>(null);
+const typed = shallowRef(typedUnits());
 const busy = ref(false);
 const pictures = computed(picturesHere);
 const refused = computed(() => shopItems().filter(({ refused: why }) => why !== null));
@@ -38,6 +40,7 @@ async function tryNow(): Promise<void> {
   try {
     [waiting.value] = await Promise.all([sendLeftovers(), sendPictures()]);
   } finally {
+    typed.value = typedUnits();
     busy.value = false;
   }
 }
@@ -78,7 +81,7 @@ async function drop(): Promise<void> {
       say what becomes of it.
     </p>
     <EmptyState
-      v-if="waiting?.length === 0 && pictures.length === 0 && shopItems().length === 0"
+      v-if="waiting?.length === 0 && typed.length === 0 && pictures.length === 0 && shopItems().length === 0"
       title="Nothing waits"
       text="The server has all that was done here."
     >
@@ -115,6 +118,16 @@ async function drop(): Promise<void> {
           <ActButton @click="save(leftover)">Save as a file</ActButton>
           <ActButton @click="dropping = leftover">Drop …</ActButton>
         </p>
+      </article>
+      <article v-for="{ unitId, lines } in typed" :key="unitId" data-testid="waiting-typed">
+        <header>
+          <strong>Entered for {{ labelOf(unitId) }}</strong>
+          <span class="soft">its recording was not open yet; the recorder takes it from here</span>
+        </header>
+        <ol>
+          <li v-for="line in lines" :key="line.id" class="mono">{{ line.text }}</li>
+        </ol>
+        <p class="acts"><ActButton :to="`/unit/${unitId}/recorder`">To its recorder</ActButton></p>
       </article>
       <article v-for="picture in pictures" :key="picture.id" data-testid="waiting-picture">
         <header>
