@@ -11,14 +11,15 @@ export async function openThrowAway(name) {
   chmodSync(folder, 0o755);
   const data = join(folder, 'cluster');
   const cluster = await openCluster(data);
-  await ensureDatabase(cluster, 'bemtor');
+  const databaseUrl = await ensureDatabase(cluster, data, 'bemtor');
   const port = await freePort();
 
   async function startAt(onPort) {
     const child = spawn(process.execPath, ['server/dist/main.js'], {
       env: {
         ...process.env,
-        DATABASE_URL: cluster.url('bemtor'),
+        DATABASE_URL: databaseUrl,
+        DATABASE_OWNER_URL: cluster.url('bemtor'),
         PORT: String(onPort),
         BEMTOR_DEMO: '1',
         LOG_LEVEL: 'silent',

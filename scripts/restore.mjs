@@ -17,8 +17,10 @@ await copyCommand(async ({ restore, restoredWords }, onProgress) => {
   });
   if (file === null) throw new Refusal(`Name the file of the copy: ${usage}`);
   const folder = stateFolder(state);
+  const { DATABASE_URL, DATABASE_OWNER_URL } = process.env;
+  const role = DATABASE_URL && DATABASE_OWNER_URL ? new URL(DATABASE_URL).username : null;
   const restored = await withDatabase(folder, { alone: !dryRun }, (databaseUrl) =>
-    restore({ databaseUrl, file: resolve(file), dryRun, onProgress }),
+    restore({ databaseUrl, role, file: resolve(file), dryRun, onProgress }),
   );
   console.log(`\n${restoredWords(restored)}`);
   console.log(dryRun ? 'It can be restored; nothing was changed.' : `Restored into ${folder}.`);

@@ -14,7 +14,7 @@ import { bringOldState, hasCluster, stateFolder } from './lib/state.mjs';
 const account = 'bemtor';
 /** What the service is told of what stands in the environment now. */
 const passedOn = [
-  ...['PORT', 'DATABASE_URL', 'DATABASE_READ_URL', 'LOG_LEVEL'],
+  ...['PORT', 'DATABASE_URL', 'DATABASE_OWNER_URL', 'DATABASE_READ_URL', 'LOG_LEVEL'],
   ...['HOST', 'HOSTS', 'ACCOUNTS', 'PROXY', 'TLS_CERT', 'TLS_KEY', 'COPIES', 'LOG_WORDS'].map(
     (name) => `BEMTOR_${name}`,
   ),

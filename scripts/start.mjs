@@ -57,10 +57,11 @@ const portTaken = () =>
   });
 
 const environment =
-  ({ databaseUrl, folder, lan, reset, empty }) =>
+  ({ databaseUrl, ownerUrl, folder, lan, reset, empty }) =>
   ({ first }) => ({
     ...process.env,
     DATABASE_URL: databaseUrl,
+    ...(ownerUrl ? { DATABASE_OWNER_URL: ownerUrl } : {}),
     PORT: String(port),
     // By our own name alone: HOST may stand for anything in the environment of a shell.
     HOST: process.env.BEMTOR_HOST ?? (lan ? '0.0.0.0' : '127.0.0.1'),
@@ -101,16 +102,17 @@ await main(async () => {
     if (reset && (!own || hasCluster(folder))) await askToReset(folder);
     await ensurePackages();
     await ensureBuild();
+    let [databaseUrl, ownerUrl] = [process.env.DATABASE_URL, process.env.DATABASE_OWNER_URL];
     if (own) {
       await ensurePostgres();
       cluster = await superviseCluster(clusterIn(folder));
-      await ensureDatabase(cluster, databaseName);
+      databaseUrl = await ensureDatabase(cluster, clusterIn(folder), databaseName);
+      ownerUrl = cluster.url(databaseName);
     }
     if (stopping) return 0;
-    const databaseUrl = cluster ? cluster.url(databaseName) : process.env.DATABASE_URL;
     server = superviseServer({
       port,
-      environment: environment({ databaseUrl, folder, lan, reset, empty }),
+      environment: environment({ databaseUrl, ownerUrl, folder, lan, reset, empty }),
       patient: own,
     });
     return await server.ended;

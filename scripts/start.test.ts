@@ -48,11 +48,13 @@ test('start, stop, start again: the data stays and the cluster goes with the ser
 
   // Neither a list of processes nor a folder tells the password of the cluster to others.
   const cluster = join(state, 'postgres');
-  const password = readFileSync(join(cluster, 'password'), 'utf8').trim();
-  expect(password.length).toBeGreaterThan(20);
-  for (const id of processes()) expect(commandOf(id)).not.toContain(password);
+  for (const file of ['password', 'application-password']) {
+    const password = readFileSync(join(cluster, file), 'utf8').trim();
+    expect(password.length).toBeGreaterThan(20);
+    for (const id of processes()) expect(commandOf(id)).not.toContain(password);
+    expect(statSync(join(cluster, file)).mode & 0o077).toBe(0);
+  }
   expect(statSync(cluster).mode & 0o077).toBe(0);
-  expect(statSync(join(cluster, 'password')).mode & 0o077).toBe(0);
 
   // A second start on the same workshop, on another port, is refused in one line.
   const second = start(await freePort());

@@ -20,6 +20,7 @@ import { ensureDebianPackage, isRoot, must, pause, Refusal } from './run.mjs';
 
 const base = '/usr/lib/postgresql';
 const user = 'bemtor';
+const application = 'bemtor_application';
 
 /** The newest PostgreSQL's folder of programs, or that of the version named; null where there is none. */
 function findPrograms(version) {
@@ -215,18 +216,43 @@ async function initialise(data, passwordFile) {
   await must('Making the PostgreSQL cluster', init.command, init.args, { cwd: '/' });
 }
 
-/** Makes a database where it does not exist yet. The password is told where no list of processes shows it. */
-export async function ensureDatabase(cluster, name) {
+/**
+ * Makes a database where it does not exist yet, and the role under which the application works: it owns nothing there, and
+ * may make databases to try copies in. Answers with its address. Passwords are told where no list of processes shows them.
+ */
+export async function ensureDatabase(cluster, folder, name) {
   const bin = findPrograms();
   if (!bin) throw new Refusal('PostgreSQL is missing.');
-  const psql = join(bin, 'psql');
   const { hostname, port, username, password } = new URL(cluster.url('postgres'));
-  const at = ['-h', hostname, '-p', port, '-U', username, '-d', 'postgres'];
-  const env = { ...process.env, PGPASSWORD: password };
-  const known = spawnSync(psql, [...at, '-tAc', `select 1 from pg_database where datname = '${name}'`], {
-    env,
-    encoding: 'utf8',
-  });
-  if (known.stdout.trim() !== '1')
-    await must(`Making the database ${name}`, psql, [...at, '-qc', `create database ${name}`], { env });
+  const word = applicationPassword(folder);
+  const made = spawnSync(
+    join(bin, 'psql'),
+    ['-h', hostname, '-p', port, '-U', username, '-d', 'postgres', '-q', '-v', 'ON_ERROR_STOP=1'],
+    {
+      env: { ...process.env, PGPASSWORD: password },
+      encoding: 'utf8',
+      input: `
+        select 'create database ${name}'
+        where not exists (select from pg_database where datname = '${name}') \\gexec
+        select 'create role ${application}'
+        where not exists (select from pg_roles where rolname = '${application}') \\gexec
+        alter role ${application} login createdb password '${word}';`,
+    },
+  );
+  if (made.status !== 0)
+    throw new Refusal(`The database ${name} and its role cannot be made: ${made.stderr.trim()}`);
+  return withRole(cluster.url(name), application, word);
+}
+
+function withRole(url, role, password) {
+  const address = new URL(url);
+  [address.username, address.password] = [role, password];
+  return address.href;
+}
+
+/** The application's own password, made once. */
+function applicationPassword(folder) {
+  const file = join(folder, 'application-password');
+  if (!existsSync(file)) writeFileSync(file, randomBytes(24).toString('hex'), { mode: 0o600 });
+  return readFileSync(file, 'utf8').trim();
 }

@@ -73,11 +73,12 @@ export function takeLock(folder) {
 }
 
 /**
- * Lends the database of the workshop for a command: that of `DATABASE_URL`, the cluster that runs, or the one of the
+ * Lends the database of the workshop for a command, by the role that owns it: that of `DATABASE_OWNER_URL` or `DATABASE_URL`, the cluster that runs, or the one of the
  * folder, started for as long as it is needed. `alone`: nothing may run meanwhile.
  */
 export async function withDatabase(folder, { alone }, use) {
-  if (process.env.DATABASE_URL) return use(process.env.DATABASE_URL);
+  const { DATABASE_URL, DATABASE_OWNER_URL = DATABASE_URL } = process.env;
+  if (DATABASE_URL) return use(DATABASE_OWNER_URL);
   bringOldState(folder);
   const running = runningCluster(clusterIn(folder));
   if (running && !alone) return use(running.url(databaseName));
@@ -87,7 +88,7 @@ export async function withDatabase(folder, { alone }, use) {
   const release = takeLock(folder);
   const cluster = await openCluster(clusterIn(folder));
   try {
-    await ensureDatabase(cluster, databaseName);
+    await ensureDatabase(cluster, clusterIn(folder), databaseName);
     return await use(cluster.url(databaseName));
   } finally {
     await cluster.stop();

@@ -18,6 +18,7 @@ const databaseAddress = z.url({ protocol: /^postgres(ql)?$/, error: 'a postgresq
 
 const environmentSchema = z.object({
   DATABASE_URL: databaseAddress,
+  DATABASE_OWNER_URL: databaseAddress.optional(),
   DATABASE_READ_URL: databaseAddress.optional(),
   PORT: z.coerce.number().int().min(0).max(65_535).default(4600),
   HOST: z.string().default('127.0.0.1'),
@@ -46,6 +47,8 @@ const environmentSchema = z.object({
 
 export interface Config {
   readonly databaseUrl: string;
+  /** The same database for the role that owns the schema; null: that of `databaseUrl` owns it. */
+  readonly ownerUrl: string | null;
   /** A copy that follows it, for search and reports; null: the database itself answers these. */
   readonly readUrl: string | null;
   readonly port: number;
@@ -92,6 +95,7 @@ export function readConfig(environment: Record<string, string | undefined>): Con
   const tls = cert !== undefined && key !== undefined ? { cert, key } : null;
   return Object.freeze({
     databaseUrl: DATABASE_URL,
+    ownerUrl: parsed.data.DATABASE_OWNER_URL ?? null,
     readUrl: parsed.data.DATABASE_READ_URL ?? null,
     port: PORT,
     host: HOST,

@@ -2,15 +2,15 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { post, startBuilt } from './testing/builtServer.ts';
-import { makeDatabase } from './testing/database.ts';
+import { makeDatabase, type TestDatabase } from './testing/database.ts';
 
 const lark = '0193b5c0-0001-7000-8000-000000000412';
 
-let made: Awaited<ReturnType<typeof makeDatabase>>;
+let made: TestDatabase;
 beforeAll(async () => void (made = await makeDatabase()));
 afterAll(() => made.drop());
 
-const startServer = () => startBuilt(made.url);
+const startServer = () => startBuilt(made);
 
 test('a server killed between and during appends loses no acknowledged entry and doubles none', async () => {
   const recording = randomUUID();

@@ -5,11 +5,10 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { createApp } from './app.ts';
 import { ownNames, readConfig, type Config } from './config.ts';
-import { CopyKeeper, writeCopyFile } from './copies/keeper.ts';
-import { copyName } from './copies/keeping.ts';
+import { CopyKeeper } from './copies/keeper.ts';
 import { isConnectionLoss } from './db/connectionLoss.ts';
-import { dropEverything, isThere, migrate } from './db/migrate.ts';
 import { catchUpSightings } from './db/parts.ts';
+import { prepareSchema } from './db/prepareSchema.ts';
 import { catchUpSearch } from './db/search.ts';
 import { isUp, openDatabase, type Database } from './db/pool.ts';
 import { forgetDue } from './forgetDue.ts';
@@ -40,7 +39,11 @@ async function main(config: Config): Promise<void> {
   await disk.start();
   const database = openDatabase(config.databaseUrl);
   if (config.patient) await answering(database);
-  await prepare(config, database);
+  await prepareSchema(config);
+  if (config.demo === '1') await loadDemo(database, new Date());
+  if (config.demo === 'never') await beginEmpty(database);
+  await catchUpSightings(database);
+  await catchUpSearch(database);
   const replica = config.readUrl === null ? null : openDatabase(config.readUrl);
   const hub = new LiveHub(config.databaseUrl);
   await hub.start();
@@ -118,27 +121,6 @@ async function answering(database: Database): Promise<void> {
   const until = Date.now() + patienceMs;
   while (!(await isUp(database)) && Date.now() < until)
     await new Promise((resolve) => setTimeout(resolve, askMs));
-}
-
-/** Brings the database to where this version can work with it. */
-async function prepare({ reset, demo, copies }: Config, database: Database): Promise<void> {
-  if (reset && (await isThere(database))) {
-    // Whoever starts over by mistake finds what was there.
-    if (copies !== null) await keepBeforeReset(database, copies);
-    await dropEverything(database);
-  }
-  await migrate(database);
-  if (demo === '1') await loadDemo(database, new Date());
-  if (demo === 'never') await beginEmpty(database);
-  await catchUpSightings(database);
-  await catchUpSearch(database);
-}
-
-async function keepBeforeReset(database: Database, folder: string): Promise<void> {
-  const now = new Date();
-  const file = join(folder, copyName('before-reset', now));
-  await writeCopyFile(database, file, now);
-  console.log(`What was there is kept in ${file}`);
 }
 
 try {

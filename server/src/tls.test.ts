@@ -5,16 +5,22 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { get } from 'node:https';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { spawnBuilt } from './testing/builtServer.ts';
-import { makeDatabase } from './testing/database.ts';
+import pg from 'pg';
+import { roleOf } from './db/grants.ts';
+import { openDatabase } from './db/pool.ts';
+import { killed, listening, spawnBuilt } from './testing/builtServer.ts';
+import { makeDatabase, type TestDatabase } from './testing/database.ts';
 
-/* A certificate of one's own, as a workshop gives it to the server; OpenSSL makes one for the test. */
+/* A certificate of one's own, as a workshop gives it to the server or its database; OpenSSL makes one for the test. */
 
 const folder = mkdtempSync(join(tmpdir(), 'bemtor-tls-'));
 const [cert, key] = [join(folder, 'cert.pem'), join(folder, 'key.pem')];
-let made: Awaited<ReturnType<typeof makeDatabase>>;
+let made: TestDatabase;
 beforeAll(async () => {
   made = await makeDatabase();
+  makeCertificate(cert, key);
+});
+function makeCertificate(to: string, keyTo: string): void {
   const name = ['-subj', '/CN=localhost', '-addext', 'subjectAltName=DNS:localhost,IP:127.0.0.1'];
   const { status } = spawnSync('openssl', [
     'req',
@@ -26,18 +32,66 @@ beforeAll(async () => {
     '2',
     ...name,
     '-keyout',
-    key,
+    keyTo,
     '-out',
-    cert,
+    to,
   ]);
   if (status !== 0) throw new Error('OpenSSL did not make a certificate');
-});
+}
 afterAll(async () => {
   await made.drop();
   rmSync(folder, { recursive: true });
 });
 
-const started = (more: Readonly<Record<string, string>>) => spawnBuilt(made.url, more);
+/** The database of the tests speaks TLS from here on, to whoever asks for it. */
+async function giveDatabaseCertificate(): Promise<void> {
+  const database = openDatabase(made.url);
+  // By the server's own hand: only a file of its user, closed to others, counts as a key.
+  for (const [file, name] of [
+    [cert, 'server.crt'],
+    [key, 'server.key'],
+  ] as const) {
+    const text = pg.escapeLiteral(readFileSync(file, 'utf8').trim());
+    await database.query(
+      `copy (select unnest(string_to_array(${text}, e'\\n'))) to program 'umask 077; cat > ${name}'`,
+    );
+  }
+  await database.query('alter system set ssl = on');
+  await database.query('select pg_reload_conf()');
+  while ((await database.query<{ ssl: string }>('show ssl')).rows[0]?.ssl !== 'on')
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  await database.end();
+}
+
+test('a database is spoken to by TLS where its address asks for it, and one that shows another certificate is not', async () => {
+  await giveDatabaseCertificate();
+  const byTls = (url: string, root: string) => `${url}?sslmode=verify-full&sslrootcert=${root}`;
+  const addresses = (root: string) => ({
+    DATABASE_URL: byTls(made.applicationUrl, root),
+    DATABASE_OWNER_URL: byTls(made.url, root),
+  });
+  const server = await listening(started({ ...addresses(cert), BEMTOR_DEMO: '1' }));
+  expect((await fetch(`${server.url}/api/units`)).status).toBe(200);
+  const database = openDatabase(made.url);
+  const { rows } = await database.query<{ role: string; ssl: boolean }>(
+    `select distinct a.usename as role, s.ssl from pg_stat_activity a join pg_stat_ssl s using (pid)
+     where a.datname = current_database() and a.pid <> pg_backend_pid()`,
+  );
+  await database.end();
+  // What it asks and what it listens to: all of it.
+  expect(rows).toEqual([{ role: roleOf(made.applicationUrl), ssl: true }]);
+  await killed(server);
+
+  const other = join(folder, 'other.pem');
+  makeCertificate(other, join(folder, 'other.key'));
+  const refused = started(addresses(other));
+  let said = '';
+  refused.stderr!.on('data', (chunk: Buffer) => (said += chunk.toString()));
+  expect(await once(refused, 'exit')).toEqual([1, null]);
+  expect(said).toMatch(/^Bemtor cannot start: .*certificate.*\n$/);
+}, 30_000);
+
+const started = (more: Readonly<Record<string, string>>) => spawnBuilt(made, more);
 
 test('with a certificate of its own the server speaks TLS alone, for itself and in its cookies', async () => {
   const child = started({ HOST: '0.0.0.0', BEMTOR_TLS_CERT: cert, BEMTOR_TLS_KEY: key });

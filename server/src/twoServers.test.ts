@@ -1,16 +1,16 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { randomUUID } from 'node:crypto';
 import { killed, post, startBuilt, type BuiltServer } from './testing/builtServer.ts';
-import { makeDatabase } from './testing/database.ts';
+import { makeDatabase, type TestDatabase } from './testing/database.ts';
 
 /* Two servers on one database, as behind a proxy: what is said at one is heard at the other, and either may die. */
 
 const lark = '0193b5c0-0001-7000-8000-000000000412';
-let made: Awaited<ReturnType<typeof makeDatabase>>;
+let made: TestDatabase;
 beforeAll(async () => void (made = await makeDatabase()));
 afterAll(() => made.drop());
 
-const start = () => startBuilt(made.url);
+const start = () => startBuilt(made);
 
 /** Hears what a server tells of a stream; `heard` counts. */
 async function listen({ url }: BuiltServer, stream: string) {

@@ -1,5 +1,6 @@
 import { createReadStream, existsSync } from 'node:fs';
 import { dirname } from 'node:path';
+import { grantUse } from '../db/grants.ts';
 import { isThere } from '../db/migrate.ts';
 import { openDatabase, schemaName, withClient, type Database } from '../db/pool.ts';
 import { checkCopy } from './checkCopy.ts';
@@ -45,8 +46,14 @@ export async function restore({
   databaseUrl,
   file,
   dryRun,
+  role = null,
   onProgress,
-}: Command & { readonly file: string; readonly dryRun: boolean }): Promise<Restored> {
+}: Command & {
+  readonly file: string;
+  readonly dryRun: boolean;
+  /** Of the application, where it is not the owner. */
+  readonly role?: string | null;
+}): Promise<Restored> {
   if (!existsSync(file)) throw new CopyFault(`there is no file ${file}`);
   if (dryRun) return checkCopy(databaseUrl, file, onProgress);
   const database = openDatabase(databaseUrl);
@@ -56,7 +63,9 @@ export async function restore({
       throw new CopyFault(
         `this workshop is not empty (it holds ${held.words}). Name a new folder: npm run restore -- ${file} --state FOLDER; or start over first: npm start -- --reset-empty`,
       );
-    return await readCopy(database, createReadStream(file), onProgress);
+    const restored = await readCopy(database, createReadStream(file), onProgress);
+    if (role !== null) await grantUse(database, role);
+    return restored;
   } finally {
     await database.end();
   }

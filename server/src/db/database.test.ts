@@ -183,7 +183,7 @@ describe('configuration', () => {
       host: '127.0.0.1',
       hosts: [],
       demo: '1',
-      ...{ readUrl: null, accounts: false, proxy: false, tls: null },
+      ...{ ownerUrl: null, readUrl: null, accounts: false, proxy: false, tls: null },
       ...{ copies: null, state: null, logWords: false, patient: false },
       reset: false,
       watchParent: false,

@@ -1,14 +1,19 @@
+import { sameDocument } from '@bemtor/core';
 import { readdir, readFile } from 'node:fs/promises';
 import { schemaName, withClient, type Client, type Database } from './pool.ts';
 
 /** The folder is at the same distance from src/db and from dist/db. */
 const folder = new URL('../../src/db/migrations/', import.meta.url);
 /** Any fixed number: two servers that start at once migrate one after the other. */
-const lockKey = 460_046_004;
+export const lockKey = 460_046_004;
 
-/** Brings the schema up to date: numbered files, in order, forward only, all in one transaction. */
+/**
+ * Brings the schema up to date: numbered files, in order, forward only, all in one transaction. A role that does not own
+ * the schema may call it where nothing is left to do; otherwise it throws, and says what is.
+ */
 export async function migrate(database: Database): Promise<string[]> {
   return withClient(database, async (client) => {
+    if (await isUpToDate(client)) return [];
     await client.query('select pg_advisory_lock($1)', [lockKey]);
     try {
       await client.query('begin');
@@ -18,12 +23,29 @@ export async function migrate(database: Database): Promise<string[]> {
         return applied;
       } catch (error) {
         await client.query('rollback');
-        throw error;
+        throw isDenied(error)
+          ? new Error(
+              `the schema has to be brought up to ${(await knownMigrations()).at(-1)}, which the role of DATABASE_URL may not do: run npm run migrate with DATABASE_OWNER_URL`,
+            )
+          : error;
       }
     } finally {
       await client.query('select pg_advisory_unlock($1)', [lockKey]);
     }
   });
+}
+
+/** `insufficient_privilege` (PostgreSQL, appendix A). */
+const isDenied = (error: unknown): boolean => (error as { code?: unknown }).code === '42501';
+
+async function isUpToDate(client: Client): Promise<boolean> {
+  const there = await client.query('select 1 where to_regclass($1) is not null', [`${schemaName}.migration`]);
+  if (!there.rowCount) return false;
+  const { rows } = await client.query<{ name: string }>('select name from migration order by name');
+  return sameDocument(
+    rows.map(({ name }) => name),
+    await knownMigrations(),
+  );
 }
 
 /** The names of the steps that this version knows, in order. */

@@ -5,6 +5,7 @@ import request, { type Test } from 'supertest';
 import type { Express } from 'express';
 import { createApp } from '../app.ts';
 import { CopyKeeper } from '../copies/keeper.ts';
+import { grantUse, roleOf } from '../db/grants.ts';
 import { migrate } from '../db/migrate.ts';
 import { openDatabase, type Database } from '../db/pool.ts';
 import { loadDemo } from '../demo.ts';
@@ -17,6 +18,7 @@ import { makeDatabase } from './database.ts';
 /** The application on a database of its own, for a test file. */
 export interface TestApp {
   readonly app: Express;
+  /** For the test, by the role that owns it. */
   readonly database: Database;
   readonly url: string;
   readonly copies: CopyKeeper;
@@ -42,7 +44,7 @@ export interface Opening {
   readonly before?: (database: Database) => Promise<unknown>;
 }
 
-/** Opens it, with the demo data or empty. */
+/** Opens it, with the demo data or empty. It works under a role that owns nothing; the test may do everything. */
 export async function openTestApp({
   demo,
   before,
@@ -59,19 +61,21 @@ export async function openTestApp({
   const database = openDatabase(made.url);
   await before?.(database);
   await migrate(database);
-  if (demo) await loadDemo(database, new Date());
-  const hub = new LiveHub(made.url);
+  await grantUse(database, roleOf(made.applicationUrl));
+  const own = openDatabase(made.applicationUrl);
+  if (demo) await loadDemo(own, new Date());
+  const hub = new LiveHub(made.applicationUrl);
   await hub.start();
-  const copies = new CopyKeeper({ database, databaseUrl: made.url, folder, log });
+  const copies = new CopyKeeper({ database: own, databaseUrl: made.applicationUrl, folder, log });
   const app = createApp({
-    ...{ database, hub, log, webFolder },
+    ...{ database: own, hub, log, webFolder },
     press: new Press(printPaper),
     decode: reencode,
     ...{ copies, disk, accounts, tellCode, isBehindProxy, replica: replica ?? null },
   });
   const close = async (): Promise<void> => {
     await hub.close();
-    await database.end();
+    await Promise.all([own.end(), database.end()]);
     await made.drop();
   };
   return { app, database, url: made.url, copies, close };

@@ -1,8 +1,19 @@
 import { randomBytes } from 'node:crypto';
 import pg from 'pg';
 
-/** A database of its own for a test file, and how to drop it. */
-export async function makeDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+/** A database of its own for a test file. */
+export interface TestDatabase {
+  /** For the role that owns it. */
+  readonly url: string;
+  /** For the role that the application works under. */
+  readonly applicationUrl: string;
+  readonly drop: () => Promise<void>;
+}
+
+const role = 'bemtor_test_application';
+
+/** Makes one. */
+export async function makeDatabase(): Promise<TestDatabase> {
   const admin = process.env['TEST_DATABASE_URL'];
   if (!admin) throw new Error('TEST_DATABASE_URL is not set; run the tests with: npm test -- --unit');
   const name = `test_${randomBytes(6).toString('hex')}`;
@@ -13,7 +24,17 @@ export async function makeDatabase(): Promise<{ url: string; drop: () => Promise
     await client.end();
   };
   await ask(`create database ${name}`);
+  // Several test files at once: the first makes the role, for all of them.
+  await ask(`create role ${role} login createdb password '${role}'`).catch((error: unknown) => {
+    if (!(error instanceof pg.DatabaseError && ['42710', '23505'].includes(error.code ?? ''))) throw error;
+  });
   const url = new URL(admin);
   url.pathname = `/${name}`;
-  return { url: url.href, drop: () => ask(`drop database ${name} with (force)`) };
+  const application = new URL(url);
+  [application.username, application.password] = [role, role];
+  return {
+    url: url.href,
+    applicationUrl: application.href,
+    drop: () => ask(`drop database ${name} with (force)`),
+  };
 }
