@@ -72,6 +72,8 @@ export type Pairing = z.infer<typeof pairingSchema>;
 
 export const auditKinds = [
   'owner-made',
+  'owner-code-wrong',
+  'owner-codes-ended',
   'signed-in',
   'sign-in-failed',
   'signed-out',
@@ -79,6 +81,7 @@ export const auditKinds = [
   'person-told',
   'secret-changed',
   'code-made',
+  'pairing-code-wrong',
   'device-paired',
   'device-revoked',
   'refused',
@@ -90,6 +93,8 @@ export type AuditKind = (typeof auditKinds)[number];
 
 export const auditWords: Readonly<Record<AuditKind, string>> = {
   'owner-made': 'made the first owner',
+  'owner-code-wrong': 'a wrong code for the first owner',
+  'owner-codes-ended': 'the codes for the first owner are good no more',
   'signed-in': 'signed in',
   'sign-in-failed': 'a wrong PIN or passphrase',
   'signed-out': 'signed out',
@@ -97,6 +102,7 @@ export const auditWords: Readonly<Record<AuditKind, string>> = {
   'person-told': 'changed what somebody may do',
   'secret-changed': 'changed their own PIN or passphrase',
   'code-made': 'made a code for a device',
+  'pairing-code-wrong': 'a wrong code for a device',
   'device-paired': 'paired a device',
   'device-revoked': 'turned a device away',
   refused: 'was refused',

@@ -5,7 +5,7 @@ import { once } from 'node:events';
 import { get, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import request from 'supertest';
-import { openTestApp } from '../testing/app.ts';
+import { openTestApp, type TestApp } from '../testing/app.ts';
 import { cookiesOf, idOf, openStaffed, said, secrets } from '../testing/staffed.ts';
 
 /* Who tries to get in, and what is known of it afterwards. */
@@ -45,6 +45,37 @@ describe('the first owner', () => {
       });
     } finally {
       await fresh.close();
+    }
+  });
+
+  test('shows the code of any server of the workshop; wrong ones at one end those of the other', async () => {
+    const told: string[][] = [[], []];
+    const opening = (n: number) => ({
+      ...{ demo: false, accounts: true },
+      tellCode: (code: string) => void told[n]!.push(code),
+    });
+    const one = await openTestApp(opening(0));
+    const other = await openTestApp({ ...opening(1), beside: one });
+    try {
+      for (const { app } of [one, other]) await request(app).get('/api/session').expect(200);
+      const make = ({ app }: TestApp, code: string) =>
+        request(app).post('/api/session/owner').send({ code, name: 'Alva', secret: '12345', device: 'Desk' });
+      const [first, its] = told.map((codes) => codes[0]!) as [string, string];
+      const wrong = ['00000000', '00000001', '00000002', '00000003', '00000004'].filter(
+        (code) => code !== first.replace('-', '') && code !== its.replace('-', ''),
+      );
+      for (const [i, code] of [...wrong, '00000005'].slice(0, 5).entries())
+        await make([one, other][i % 2]!, code).expect(403);
+      await make(one, its).expect(403);
+      for (const { app } of [one, other]) await request(app).get('/api/session').expect(200);
+      expect(told.map(({ length }) => length)).toEqual([2, 2]);
+      await make(one, told[1]![1]!).expect(201);
+      await make(other, told[0]![1]!).expect(409);
+      const { rows } = await one.database.query('select 1 from pairing_code where used_at is null');
+      expect(rows).toEqual([]);
+    } finally {
+      await other.close();
+      await one.close();
     }
   });
 });
@@ -104,6 +135,24 @@ describe('who tries to get in', () => {
     const { body: old } = await ask(owner, 'post', '/api/devices/codes', {});
     await workshop.database.query('update pairing_code set expires_at = now() where used_at is null');
     expect((await use(old.code).expect(403)).body.code).toBe('code-wrong');
+  });
+
+  test('codes are guessed at twenty times a minute, also by many at once; then the right one waits too', async () => {
+    const use = (code: string) => ask(new Map(), 'post', '/api/session/device', { code, device: 'Y' });
+    const { body: right } = await ask(owner, 'post', '/api/devices/codes', {}).expect(201);
+    const guesses = await Promise.all(Array.from({ length: 30 }, (_, i) => use(String(i).padStart(8, '0'))));
+    expect(guesses.map(({ status }) => status)).toEqual(guesses.map(() => 403));
+    const noted = () =>
+      workshop.database.query(
+        "select 1 from audit where kind = 'pairing-code-wrong' and at > now() - interval '1 minute'",
+      );
+    expect((await noted()).rowCount).toBe(20);
+    await use(right.code).expect(403);
+    // A minute later.
+    await workshop.database.query(
+      "update audit set at = at - interval '1 minute' where kind = 'pairing-code-wrong'",
+    );
+    await use(right.code).expect(201);
   });
 
   test('cookies that were taken are worth nothing: elsewhere, after revocation, and what was followed ends', async () => {

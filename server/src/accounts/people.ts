@@ -1,7 +1,7 @@
 import type { Devices, People, PersonAtDevice, Role, SessionState } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
 import { inTransaction, type Client, type Database } from '../db/pool.ts';
-import { hashSecret, hashToken, isSecret, newCode, newToken } from './secrets.ts';
+import { hashSecret, hashToken, isSecret, newToken } from './secrets.ts';
 
 type Asking = Pick<Client, 'query'>;
 
@@ -12,7 +12,6 @@ const freeTries = 3;
 const longestHoldSeconds = 15 * 60;
 /** A working day, and some more. */
 export const sessionHours = 14;
-const codeMinutes = 10;
 
 const isTaken = (error: unknown): boolean => (error as { code?: string }).code === '23505';
 
@@ -132,33 +131,6 @@ export async function revokeDevice(database: Database, id: string): Promise<stri
     if (!rows[0]) throw new ProblemError('device-unknown', id);
     await client.query('update session set ended_at = now() where device_id = $1 and ended_at is null', [id]);
     return rows[0].name;
-  });
-}
-
-/** A code that pairs one device within some minutes. */
-export async function makeCode(database: Asking, by: string): Promise<{ code: string; expiresAt: string }> {
-  const code = newCode();
-  const { rows } = await database.query<{ at: Date }>(
-    `insert into pairing_code (code, made_by, expires_at) values ($1, $2, now() + $3 * interval '1 minute')
-     returning expires_at as at`,
-    [hashToken(code), by, codeMinutes],
-  );
-  return { code, expiresAt: rows[0]!.at.toISOString() };
-}
-
-/** Pairs a device by a code, which is good once; answers with what it is known by, or null where the code is none. */
-export async function pairDevice(
-  database: Database,
-  code: string,
-  id: string,
-  name: string,
-): Promise<string | null> {
-  return inTransaction(database, async (client) => {
-    const { rowCount } = await client.query(
-      'update pairing_code set used_at = now() where code = $1 and used_at is null and expires_at > now()',
-      [hashToken(code)],
-    );
-    return rowCount === 0 ? null : makeDevice(client, id, name);
   });
 }
 

@@ -16,6 +16,7 @@ import { parseBody, ProblemError } from '../errors.ts';
 import { uuidParam } from '../http/ids.ts';
 import type { LiveHub } from '../http/live.ts';
 import { audit, readAudit } from './audit.ts';
+import { endOwnerCodes, makePairingCode, OwnerCode, pairDevice } from './codes.ts';
 import { auditOf, callerOf, deviceCookie, sessionCookie, sessionToken, type Caller } from './caller.ts';
 import {
   changeSecret,
@@ -23,17 +24,15 @@ import {
   hasOwner,
   listDevices,
   listPeople,
-  makeCode,
   makeDevice,
   makePerson,
-  pairDevice,
   revokeDevice,
   sessionHours,
   signIn,
   tellPerson,
   type Device,
 } from './people.ts';
-import { codeWords, newCode } from './secrets.ts';
+import { codeWords } from './secrets.ts';
 
 export interface AccountsParts {
   readonly database: Database;
@@ -44,43 +43,16 @@ export interface AccountsParts {
   readonly tellCode: (code: string) => void;
 }
 
-/** Wrong codes are few: eight figures are guessed by nobody in so many tries. */
-const mostWrongCodes = 5;
 const deviceDays = 400;
-
-/** The code of the first owner: another after a few wrong ones. */
-class OwnerCode {
-  #code: string | null = null;
-  #wrong = 0;
-  constructor(private readonly tell: (code: string) => void) {}
-  /** Tells it, once. */
-  open(): void {
-    if (this.#code !== null) return;
-    this.#code = newCode();
-    this.#wrong = 0;
-    this.tell(codeWords(this.#code));
-  }
-  is(code: string): boolean {
-    if (code === this.#code) return true;
-    this.#wrong++;
-    if (this.#wrong >= mostWrongCodes) {
-      this.#code = null;
-      this.open();
-    }
-    return false;
-  }
-}
 
 /** Signing in and out, the first owner, and pairing; people and devices; the audit. */
 export function accountRoutes({ database, hub, accounts, tellCode }: AccountsParts) {
-  const ownerCode = new OwnerCode(tellCode);
-  /** Wrong pairing codes since the last right one, over all clients. */
-  let wrongPairings = 0;
+  const ownerCode = new OwnerCode(database, tellCode);
 
   async function stateOf({ secure }: Request, caller: Caller): Promise<SessionState> {
     if (!accounts) return { accounts, isNew: false, device: null, person: null, people: [], isPlain: false };
     const isNew = !(await hasOwner(database));
-    if (isNew) ownerCode.open();
+    if (isNew) await ownerCode.open();
     const everybody = caller.device ? await listPeople(database) : [];
     const people = everybody.filter(({ active }) => active).map(({ id, name, role }) => ({ id, name, role }));
     return { accounts, isNew, device: caller.device, person: caller.person, people, isPlain: !secure };
@@ -106,14 +78,14 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
     needAccounts();
     const { code, name, secret, device: deviceName } = parseBody(makeOwnerSchema, request.body);
     if (await hasOwner(database)) throw new ProblemError('owner-there', 'This workshop has an owner already');
-    ownerCode.open();
-    if (!ownerCode.is(code))
+    if (!(await ownerCode.is(code)))
       throw new ProblemError('code-wrong', 'This is not the code that the server shows', { where: 'code' });
     const [person, device] = [randomUUID(), { id: randomUUID(), name: deviceName }];
     const token = await inTransaction(database, async (client) => {
       await client.query('lock table person in share row exclusive mode');
       if (await hasOwner(client)) throw new ProblemError('owner-there', 'This workshop has an owner already');
       await makePerson(client, person, { name, role: 'owner', secret });
+      await endOwnerCodes(client);
       await audit(client, { kind: 'owner-made', person: name, device: deviceName, about: name });
       return makeDevice(client, device.id, deviceName);
     });
@@ -125,18 +97,13 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
     needAccounts();
     const { code, device: name } = parseBody(pairDeviceSchema, request.body);
     const device = { id: randomUUID(), name };
-    const token =
-      wrongPairings >= mostWrongCodes * 4 ? null : await pairDevice(database, code, device.id, name);
-    if (token === null) {
-      wrongPairings++;
-      setTimeout(() => wrongPairings--, 60_000).unref();
+    const token = await pairDevice(database, code, device);
+    if (token === null)
       throw new ProblemError('code-wrong', 'This code is not known, was used already, or is too old', {
         where: 'code',
         right: 'a code that the owner makes under People; it is good once, for ten minutes',
       });
-    }
     give(request, response, deviceCookie, token, deviceDays * 24 * 3600);
-    await audit(database, { kind: 'device-paired', device: name, about: name });
     response.status(201).json(await stateOf(request, { accounts, device, person: null }));
   });
   session.post('/', async (request, response) => {
@@ -236,7 +203,7 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
       throw new ProblemError('accounts-off', 'Alone at this machine nothing is paired', {
         right: 'npm start -- --lan',
       });
-    const { code, expiresAt } = await makeCode(database, caller.person.id);
+    const { code, expiresAt } = await makePairingCode(database, caller.person.id);
     await auditOf(database, caller, { kind: 'code-made' });
     const address = `${request.protocol}://${request.headers.host ?? ''}/sign-in?code=${code}`;
     response.status(201).json({ code: codeWords(code), expiresAt, address });
@@ -261,7 +228,7 @@ export function accountRoutes({ database, hub, accounts, tellCode }: AccountsPar
   });
   /** Where there is no owner yet, tells the code at once. */
   const open = async (): Promise<void> => {
-    if (accounts && !(await hasOwner(database))) ownerCode.open();
+    if (accounts && !(await hasOwner(database))) await ownerCode.open();
   };
   return { session, people, devices, auditing, open };
 }

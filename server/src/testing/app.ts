@@ -13,7 +13,7 @@ import { LiveHub } from '../http/live.ts';
 import { reencode } from '../pictures/reencode.ts';
 import { Press } from '../papers/press.ts';
 import { DiskWatch } from '../watch/disk.ts';
-import { makeDatabase } from './database.ts';
+import { makeDatabase, type TestDatabase } from './database.ts';
 
 /** The application on a database of its own, for a test file. */
 export interface TestApp {
@@ -22,6 +22,7 @@ export interface TestApp {
   readonly database: Database;
   readonly url: string;
   readonly copies: CopyKeeper;
+  readonly made: TestDatabase;
   readonly close: () => Promise<void>;
 }
 
@@ -40,6 +41,8 @@ export interface Opening {
   readonly isBehindProxy?: boolean;
   /** The built interface; without it the API stands alone. */
   readonly webFolder?: string | null;
+  /** Another server, on whose database it works too. */
+  readonly beside?: TestApp;
   /** What the database holds before this version meets it. */
   readonly before?: (database: Database) => Promise<unknown>;
 }
@@ -48,6 +51,7 @@ export interface Opening {
 export async function openTestApp({
   demo,
   before,
+  beside,
   folder = null,
   webFolder = null,
   accounts = false,
@@ -57,7 +61,7 @@ export async function openTestApp({
   disk = new DiskWatch(null),
   log = pino({ level: 'silent' }),
 }: Opening): Promise<TestApp> {
-  const made = await makeDatabase();
+  const made = beside?.made ?? (await makeDatabase());
   const database = openDatabase(made.url);
   await before?.(database);
   await migrate(database);
@@ -76,9 +80,9 @@ export async function openTestApp({
   const close = async (): Promise<void> => {
     await hub.close();
     await Promise.all([own.end(), database.end()]);
-    await made.drop();
+    if (!beside) await made.drop();
   };
-  return { app, database, url: made.url, copies, close };
+  return { app, database, made, url: made.url, copies, close };
 }
 
 /** Says something in the log of the shop, now and under an id of its own unless `more` says otherwise. */
