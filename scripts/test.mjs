@@ -74,6 +74,7 @@ await main(async () => {
   await ensurePostgres();
   if (only !== 'unit') await ensureDebianPackage('chromium', () => existsSync('/usr/bin/chromium'));
   if (only !== 'browser') await ensureDebianPackage('openssl', () => has('openssl'));
+  if (only !== 'browser') await ensureDebianPackage('nginx-light', () => existsSync('/usr/sbin/nginx'));
   const scratch = mkdtempSync(join(tmpdir(), 'bemtor-test-'));
   const cluster = await openCluster(join(scratch, 'postgres'));
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {

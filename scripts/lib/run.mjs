@@ -51,7 +51,8 @@ export async function ensureDebianPackage(name, present) {
   if (!isRoot || !has('apt-get'))
     throw new Refusal(`${name} is missing. Install it once with: sudo apt-get install ${name}`);
   console.log(`Installing Debian's ${name} (once) …`);
-  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  // What comes as a service does not begin as one: its programs are all that is wanted.
+  const env = { DEBIAN_FRONTEND: 'noninteractive', RUNLEVEL: '1' };
   await must('apt-get update', 'apt-get', ['update'], { env });
   await must(`Installing ${name}`, 'apt-get', ['install', '-y', '--no-install-recommends', name], { env });
   if (!present())

@@ -1,5 +1,4 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { spawnSync } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { get } from 'node:https';
@@ -8,6 +7,7 @@ import { join } from 'node:path';
 import pg from 'pg';
 import { roleOf } from './db/grants.ts';
 import { openDatabase } from './db/pool.ts';
+import { makeCertificate } from './testing/certificate.ts';
 import { killed, listening, spawnBuilt } from './testing/builtServer.ts';
 import { makeDatabase, type TestDatabase } from './testing/database.ts';
 
@@ -20,24 +20,6 @@ beforeAll(async () => {
   made = await makeDatabase();
   makeCertificate(cert, key);
 });
-function makeCertificate(to: string, keyTo: string): void {
-  const name = ['-subj', '/CN=localhost', '-addext', 'subjectAltName=DNS:localhost,IP:127.0.0.1'];
-  const { status } = spawnSync('openssl', [
-    'req',
-    '-x509',
-    '-newkey',
-    'rsa:2048',
-    '-nodes',
-    '-days',
-    '2',
-    ...name,
-    '-keyout',
-    keyTo,
-    '-out',
-    to,
-  ]);
-  if (status !== 0) throw new Error('OpenSSL did not make a certificate');
-}
 afterAll(async () => {
   await made.drop();
   rmSync(folder, { recursive: true });

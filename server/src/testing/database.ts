@@ -20,8 +20,11 @@ export async function makeDatabase(): Promise<TestDatabase> {
   const ask = async (statement: string): Promise<void> => {
     const client = new pg.Client({ connectionString: admin });
     await client.connect();
-    await client.query(statement);
-    await client.end();
+    try {
+      await client.query(statement);
+    } finally {
+      await client.end();
+    }
   };
   await ask(`create database ${name}`);
   // Several test files at once: the first makes the role, for all of them.
