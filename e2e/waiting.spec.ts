@@ -73,7 +73,7 @@ test('what waits is listed, by what it is and why, and leaves the list when the 
   await typeHere(page, 'base cover 7 PH0 M2x5');
   await page.getByRole('link', { name: 'What waits' }).click();
   await expect(page.getByTestId('leftover')).toContainText('base cover 7 PH0 M2x5');
-  await expect(page.getByTestId('leftover')).toContainText('the server does not answer');
+  await expect(page.getByTestId('leftover')).toContainText('The server does not answer');
   await app.start();
   await tryNow(page);
   await expect(page.getByText('Nothing waits')).toBeVisible({ timeout: 20_000 });

@@ -89,6 +89,23 @@ describe('reading', () => {
 });
 
 describe('sending', () => {
+  test.each([
+    [503, { title: 'The database does not answer', code: 'database-away', detail: 'Send it again' }],
+    [507, { title: 'The disk of the server is full', code: 'disk-full', detail: 'Nothing was stored' }],
+    [401, { title: 'Nobody is signed in', code: 'signed-out', detail: 'Sign in' }],
+  ])('an answer of %i says what is away', async (status, problem) => {
+    answer = () => new Response(JSON.stringify({ type: 'about:blank', status, ...problem }), { status });
+    await expect(send(path, {})).rejects.toMatchObject({ what: problem.title, message: problem.detail });
+    await expect(send(path, {})).rejects.toBeInstanceOf(Away);
+  });
+
+  test('no answer, and that of a proxy, are the server’s absence', async () => {
+    answer = () => new Response('<html>', { status: 502 });
+    await expect(send(path, {})).rejects.toMatchObject({ what: 'The server does not answer' });
+    goAway();
+    await expect(send(path, {})).rejects.toMatchObject({ what: 'The server does not answer' });
+  });
+
   test('goes out as JSON, with a character that no database keeps left out', async () => {
     answer = () => Response.json({ stands: true }, { status: 201 });
     expect(await send(path, { name: 'Ru\u0000na' })).toEqual({ stands: true });

@@ -14,8 +14,17 @@ export class Refused extends Error {
   }
 }
 
+const noAnswer = 'The server does not answer';
+
 /** No answer, or one that says "later". Nothing is known to be stored; the same may be sent again. */
-export class Away extends Error {}
+export class Away extends Error {
+  /** What is away, in a sentence without its stop: the server, its database, room on its disk. */
+  readonly what: string;
+  constructor(message: string = noAnswer, what: string = noAnswer) {
+    super(message);
+    this.what = what;
+  }
+}
 
 /** The server asks who this is: nobody is signed in, or the device is not known. What waits goes on after that. */
 export class SignedOut extends Away {}
@@ -50,7 +59,7 @@ async function request(path: string, init: RequestInit = {}): Promise<Response> 
   try {
     response = await fetch(`/api${path}`, { signal: AbortSignal.timeout(timeoutMs), ...init });
   } catch {
-    throw new Away('The server does not answer');
+    throw new Away();
   }
   if (response.ok) return response;
   throw faultOf(response.status, await response.text().catch(() => ''), response.statusText);
@@ -60,15 +69,20 @@ async function request(path: string, init: RequestInit = {}): Promise<Response> 
 function faultOf(status: number, text: string, title: string): Error {
   const problem = problemIn(text, status, title);
   // Whoever looks for it finds it in the log of the server by this.
-  if (status === 500) return new Failed(`The server failed on it${requestWords(problem)}`);
+  if (status === 500)
+    return new Failed(`The server failed on it${requestWords(problem)}`, 'The server fails on it');
   if (status >= 500)
-    return new Away(problem.code === 'unreadable' ? `The server answered ${status}` : wordsOf(problem));
+    return problem.code === 'unreadable'
+      ? new Away(`The server answered ${status}`)
+      : new Away(wordsOf(problem), problem.title);
   if (status === 401) {
     signedOutListeners.forEach((listener) => listener());
-    return new SignedOut(wordsOf(problem));
+    return new SignedOut(wordsOf(problem), problem.title);
   }
   // Too much at once: a moment later there is room again.
-  return problem.code === 'too-many-requests' ? new Away(wordsOf(problem)) : new Refused(problem);
+  return problem.code === 'too-many-requests'
+    ? new Away(wordsOf(problem), problem.title)
+    : new Refused(problem);
 }
 
 const requestWords = ({ request }: Problem): string => (request ? ` (request ${request})` : '');
@@ -137,7 +151,7 @@ export function sendFile(path: string, file: Blob, onSent: (part: number) => voi
     request.timeout = uploadTimeoutMs;
     request.setRequestHeader('Content-Type', file.type || 'application/octet-stream');
     request.upload.onprogress = ({ loaded, total }) => onSent(total > 0 ? loaded / total : 0);
-    request.onerror = request.ontimeout = () => reject(new Away('The server does not answer'));
+    request.onerror = request.ontimeout = () => reject(new Away());
     request.onload = () => {
       const { status, responseText, statusText } = request;
       if (status >= 200 && status < 300) resolve();

@@ -18,22 +18,23 @@ export interface Leftover {
  */
 export async function sendLeftovers(): Promise<Leftover[]> {
   const left: Leftover[] = [];
-  let away = false;
+  let away: string | null = null;
   // Units arrive before anything is recorded of them.
   await sendShop();
   for (const [stream, items] of await waitingStreams()) {
     // It is its own page of what waits.
     if (stream === shopStream) continue;
     const sent: Sent = away ? { away, stream, items, refused: null } : await sendStream(stream);
-    away ||= sent.away;
-    const why = sent.away ? 'the server does not answer' : sent.refused;
+    away ??= sent.away;
+    const why = sent.away ?? sent.refused;
     if (why !== null) left.push({ stream: sent.stream, items: sent.items, why });
   }
   return left;
 }
 
 interface Sent {
-  readonly away: boolean;
+  /** What is away, in words. */
+  readonly away: string | null;
   /** The stream that it waits for now: another device may have begun one for the same unit first. */
   readonly stream: string;
   /** What is left of it. */

@@ -42,7 +42,7 @@ class World {
   private send(things: readonly Thing[]): Promise<string[]> {
     this.requests++;
     const now = this.weather.shift() ?? 'fine';
-    if (now === 'away') return Promise.reject(new Away('away'));
+    if (now === 'away') return Promise.reject(new Away());
     if (now === 'fails') return Promise.reject(new Failed('failed'));
     const bad = things.find(({ n }) => this.bad.has(n));
     if (bad) return Promise.reject(refusal(`${bad.n} is bad`));
@@ -88,7 +88,7 @@ describe('what waits', () => {
           const refused = queue.waiting.value.map((one) => [one.thing.n, one.refused?.detail]);
           expect(refused).toEqual(all.filter((n) => world.bad.has(n)).map((n) => [n, `${n} is bad`]));
           expect([...world.store.values()].map(({ n }) => n)).toEqual(refused.map(([n]) => n));
-          expect(queue.away.value).toBe(false);
+          expect(queue.away.value).toBeNull();
           queue.empty();
         },
       ),
@@ -197,9 +197,9 @@ describe('what waits', () => {
     const queue = new Queue(new World().lane({ send: () => Promise.resolve(requests++ < 2 ? [] : ['t1']) }));
     await queue.add(thing(1));
     await queue.flush();
-    expect([requests, queue.away.value]).toEqual([1, true]);
+    expect([requests, queue.away.value]).toEqual([1, 'The server does not answer']);
     await settle(queue);
-    expect([requests, queue.waiting.value, queue.away.value]).toEqual([3, [], false]);
+    expect([requests, queue.waiting.value, queue.away.value]).toEqual([3, [], null]);
   });
 
   test('an answer that comes after the lane was left changes nothing of what is open now', async () => {

@@ -44,8 +44,8 @@ export interface Lane<Thing> {
 
 export class Queue<Thing extends { readonly id: string }> {
   readonly waiting = shallowRef<readonly Waiting<Thing>[]>([]);
-  /** The server did not answer when it was last tried. */
-  readonly away = ref(false);
+  /** What was away when it was last tried, in words; null: the server took it. */
+  readonly away = ref<string | null>(null);
   private readonly lane: Lane<Thing>;
   private readonly failures = new Failures();
   private readonly retrying = new Retry();
@@ -145,13 +145,13 @@ export class Queue<Thing extends { readonly id: string }> {
     try {
       await this.oneTab(() => this.turn());
       this.retrying.succeeded();
-      this.away.value = false;
+      this.away.value = null;
     } catch (error) {
       if (mine !== this.filling) return;
       this.again = false;
       if (error instanceof Refused && this.lane.stopped) return this.lane.stopped(error);
       if (!(error instanceof Away)) throw error;
-      this.away.value = true;
+      this.away.value = error.what;
       this.retrying.later(() => void this.flush());
     }
   }

@@ -65,7 +65,7 @@ export function useStream<Body>(
       await joinOpened(await postOpening(key()), mine);
       await sendAll();
       if (stale) await refresh();
-      if (stale) throw new Away('The server does not answer');
+      if (stale) throw new Away(undefined, away.value ?? undefined);
     },
     stopped: (refusal) => {
       trouble.value = { why: streamUnknown(refusal) ? 'gone' : 'refused', words: refusal.message };
@@ -145,13 +145,16 @@ export function useStream<Body>(
       if (asked.state === 'lost') await sendLost(asked.items);
       // Items whose answer was lost: the server has them all the same.
       await queue.letGo(queue.waiting.value.flatMap(({ thing }) => (copy.has(thing.id) ? thing.id : [])));
-      stale = away.value = false;
+      stale = false;
+      away.value = null;
       trouble.value = null;
     } catch (error) {
       if (mine !== visit) return;
-      if (error instanceof Away) away.value = stale = true;
+      if (error instanceof Away) {
+        stale = true;
+        away.value = error.what;
+      } else if (!(error instanceof Refused)) throw error;
       // A stream begun here that the server has not heard of yet is empty, not wrong.
-      else if (!(error instanceof Refused)) throw error;
       else if (!(await openingOf(key()))) trouble.value = { why: 'gone', words: error.message };
     }
   }

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-/** Says, without alarm, that the server is away and what waits on this device. */
-defineProps<{ away: boolean; waiting: number }>();
+/** Says, without alarm, what is away, the server or what it works with, and what waits on this device. */
+defineProps<{ away: string | null; waiting: number }>();
 </script>
 
 <template>
   <p v-if="away" class="away caution" role="status" data-testid="server-away">
-    <strong>The server does not answer.</strong>
+    <strong>{{ away }}.</strong>
     {{
       waiting === 0
         ? 'Nothing waits here; trying again.'
