@@ -100,7 +100,7 @@ await Promise.all(Array.from({ length: 20 }, () => ask('/jobs')));
 console.log(`\nTwenty logbooks at once: ${ms(performance.now() - began)} ms for all`);
 const clients = await (
   await import('./lib/clients.mjs')
-).twentyClients({ api: server.api, one, client, model });
+).benchesAtWork({ api: server.api, one, client, model });
 const missed = results.filter(([, , p95]) => p95 >= aimMs).map(([what]) => what);
 console.log(
   `95th percentile under ${aimMs} ms: ${missed.length === 0 ? 'met' : `MISSED by ${missed.join(', ')}`}`,

@@ -40,6 +40,7 @@ export async function openThrowAway(name) {
 
   return {
     api: `http://127.0.0.1:${port}/api`,
+    processId: server.pid,
     databaseUrl: () => cluster.url('bemtor'),
     /** One more on the same database. */
     async anotherServer() {

@@ -1,11 +1,17 @@
-// Twenty benches at work at once: what they send begins on time, whether or not the one before was answered.
+// Benches at work at once: what they send begins on time, whether or not the one before was answered.
 import { randomUUID } from 'node:crypto';
 import { summary } from '../report.mjs';
 
-const [benches, perSecond, seconds] = [20, 200, 20];
-
-export async function twentyClients({ api, one, client, model }) {
-  const { rows: units } = await client.query(`select id from unit where label like 'L-1__' limit ${benches}`);
+export async function benchesAtWork({
+  api,
+  one,
+  client,
+  model,
+  benches = 20,
+  perSecond = 200,
+  seconds = 20,
+}) {
+  const { rows: units } = await client.query(`select id from unit where label like 'L-1%' limit ${benches}`);
   const jobs = [];
   for (const { id } of units) {
     const { job } = await one(

@@ -75,9 +75,8 @@ export function createApp(parts: AppParts): Express {
         directives: {
           defaultSrc: ["'self'"],
           scriptSrc: ["'self'"],
-          // Files of our own, and the element into which the theme is written; a chart sets attributes.
+          // Files of our own, and the element into which the theme is written.
           styleSrc: ["'self'", (_request, response) => `'nonce-${nonceOf(response)}'`],
-          styleSrcAttr: ["'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
           workerSrc: ["'self'"],
           objectSrc: ["'none'"],

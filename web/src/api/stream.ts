@@ -64,6 +64,7 @@ export function useStream<Body>(
       const mine = visit;
       await joinOpened(await postOpening(key()), mine);
       await sendAll();
+      if (mine !== visit) return;
       if (stale) await refresh();
       if (stale) throw new Away(undefined, away.value ?? undefined);
     },
@@ -138,6 +139,12 @@ export function useStream<Body>(
 
   async function refresh(): Promise<void> {
     const mine = visit;
+    // Begun here, and the server has not heard of it, or not said so: empty, not wrong. It is asked after the opening.
+    if (await openingOf(key())) {
+      if (mine === visit) stale = true;
+      return;
+    }
+    if (mine !== visit) return;
     try {
       const asked = await copy.ask(streamId.value);
       if (mine !== visit || asked.state === 'left') return;
@@ -153,9 +160,8 @@ export function useStream<Body>(
       if (error instanceof Away) {
         stale = true;
         away.value = error.what;
-      } else if (!(error instanceof Refused)) throw error;
-      // A stream begun here that the server has not heard of yet is empty, not wrong.
-      else if (!(await openingOf(key()))) trouble.value = { why: 'gone', words: error.message };
+      } else if (error instanceof Refused) trouble.value = { why: 'gone', words: error.message };
+      else throw error;
     }
   }
 

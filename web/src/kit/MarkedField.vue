@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { nextTick, ref, watch } from 'vue';
+import { ref } from 'vue';
 
 /**
  * A field of several lines with marks behind its words: a piece that is `understood` is underlined, one that is
- * `unknown` is yellow. Vuetify's field cannot draw behind what is typed, so this is the one field of our own.
+ * `unknown` is yellow. Vuetify's field cannot draw behind what is typed, so this is the one field of our own. Its height
+ * is that of the words behind it: measured by script, each key would lay the page out twice.
  */
 defineProps<{
   label: string;
@@ -16,12 +17,6 @@ defineOptions({ inheritAttrs: false });
 
 const field = ref<HTMLTextAreaElement | null>(null);
 defineExpose({ focus: () => field.value?.focus() });
-watch(text, async () => {
-  await nextTick();
-  if (!field.value) return;
-  field.value.style.height = 'auto';
-  field.value.style.height = `${field.value.scrollHeight}px`;
-});
 </script>
 
 <template>
@@ -57,10 +52,16 @@ textarea {
   letter-spacing: 0;
   white-space: pre-wrap;
   overflow-wrap: anywhere;
+  max-height: 140px;
 }
 .mirror {
+  overflow: hidden;
   color: transparent;
   pointer-events: none;
+}
+/* A last line that is empty has its height too. */
+.mirror::after {
+  content: '\200b';
 }
 .understood {
   text-decoration: underline 2px var(--copper);
@@ -76,7 +77,7 @@ textarea {
 textarea {
   position: relative;
   width: 100%;
-  max-height: 140px;
+  height: 100%;
   margin: 0;
   padding: 0;
   border: 0;

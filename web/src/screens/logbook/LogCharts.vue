@@ -3,7 +3,8 @@ import type { LoggedJob } from '@bemtor/core';
 import { BarChart, ScatterChart } from 'echarts/charts';
 import { AriaComponent, GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
 import { use } from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
+import { CanvasRenderer } from 'echarts/renderers';
+import { useAsyncState } from '@vueuse/core';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
 import { clock } from '../../composables/format.ts';
@@ -11,7 +12,15 @@ import { useThemeChoice } from '../../kit/useTheme.ts';
 import { screwTrouble, slowestSteps } from './insights.ts';
 
 /** Three questions as pictures: are the estimates right, what takes long, where do screws go. */
-use([BarChart, ScatterChart, GridComponent, TooltipComponent, LegendComponent, AriaComponent, SVGRenderer]);
+use([
+  BarChart,
+  ScatterChart,
+  GridComponent,
+  TooltipComponent,
+  LegendComponent,
+  AriaComponent,
+  CanvasRenderer,
+]);
 const props = defineProps<{ jobs: readonly LoggedJob[] }>();
 
 const { theme } = useThemeChoice();
@@ -29,6 +38,10 @@ const colours = computed(() => {
   };
 });
 const font = 'Barlow, sans-serif';
+/** What is drawn on a canvas keeps the letters that were there then: it waits for ours, or for the word that none come. */
+const { isReady: hasLetters } = useAsyncState(async () => {
+  await document.fonts.load(`13px ${font}`).catch(() => []);
+}, undefined);
 const axis = computed(() => ({
   axisLine: { lineStyle: { color: colours.value.soft } },
   axisLabel: { color: colours.value.ink, fontFamily: font, fontSize: 13 },
@@ -39,7 +52,8 @@ const base = computed(() => ({
   animation: false,
   aria: { enabled: true },
   textStyle: { fontFamily: font, color: colours.value.ink },
-  tooltip: { confine: true, textStyle: { fontFamily: font } },
+  // Drawn too: as an element it would style itself by attributes, which the page is not allowed.
+  tooltip: { confine: true, renderMode: 'richText', textStyle: { fontFamily: font } },
 }));
 const closed = computed(() => props.jobs.filter((job) => job.closedAt));
 const minutes = (seconds: number): number => Math.round(seconds / 6) / 10;
@@ -144,7 +158,7 @@ const trouble = computed(() => {
 </script>
 
 <template>
-  <div class="charts">
+  <div v-if="hasLetters" class="charts">
     <figure>
       <figcaption>Worked against planned; on the dotted line the estimate was right</figcaption>
       <v-chart class="chart" :option="against" autoresize />
