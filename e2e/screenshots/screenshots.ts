@@ -116,7 +116,7 @@ test('pictures of the main views', async ({ page }) => {
   await expect(page.getByTestId('finding').first()).toBeVisible();
   if (process.env['SHOTS']) await shot(page, 'review-findings');
   await page.goto('/logbook');
-  await expect(page.locator('.chart svg')).toHaveCount(3);
+  await expect(page.locator('.chart canvas')).toHaveCount(3);
   await shot(page, 'logbook');
   await page.goto('/maths');
   await chooseFrom(page, page.getByRole('combobox', { name: 'Unit' }), 'SK-0407, Lark 14');

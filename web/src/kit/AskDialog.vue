@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import { watch } from 'vue';
+import { useTemplateRef, watch } from 'vue';
 import { vFocusFirst } from './focusFirst.ts';
+import type { VDialog } from 'vuetify/components';
+import { useDialogKeys } from './useDialogKeys.ts';
 
 /**
  * A dialog with a name: what it is about in its title, what it asks or shows in its words, the answers below. It puts
- * the cursor into its first field, hears Escape from its first moment, and gives the focus back to where it came from.
+ * the cursor into its first field, hears its keys from its first moment, and gives the focus back to where it came from.
  */
 defineOptions({ inheritAttrs: false });
 const open = defineModel<boolean>({ required: true });
 const { width = 600 } = defineProps<{ title: string; width?: number }>();
-defineEmits<{ shown: []; submit: []; keydown: [event: KeyboardEvent] }>();
+const emit = defineEmits<{ shown: []; submit: []; keydown: [event: KeyboardEvent] }>();
+useDialogKeys(useTemplateRef<VDialog>('dialog'), (event) => emit('keydown', event));
 
 let cameFrom: Element | null = null;
 watch(open, (now) => now && (cameFrom = document.activeElement), { immediate: true });
@@ -28,12 +31,12 @@ useEventListener(window, 'keydown', ({ key }: KeyboardEvent) => {
 
 <template>
   <v-dialog
+    ref="dialog"
     v-model="open"
     :max-width="width"
     :aria-label="title"
     @after-enter="$emit('shown')"
     @after-leave="giveBack"
-    @keydown="$emit('keydown', $event)"
   >
     <div v-focus-first class="card ask" v-bind="$attrs">
       <h2>{{ title }}</h2>

@@ -107,6 +107,7 @@ describe('a field', () => {
 });
 
 describe('a dialog', () => {
+  const heard: string[] = [];
   const Page = defineComponent({
     setup() {
       const open = ref(false);
@@ -118,6 +119,7 @@ describe('a dialog', () => {
             modelValue: open.value,
             'onUpdate:modelValue': (now: boolean) => (open.value = now),
             title: 'Why?',
+            onKeydown: ({ key }: KeyboardEvent) => void heard.push(key),
           },
           { default: () => h(TextField, { label: 'Reason', modelValue: '' }) },
         ),
@@ -135,6 +137,29 @@ describe('a dialog', () => {
     window.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape' }));
     await settled();
     expect(document.querySelector('.v-overlay--active')).toBeNull();
+  });
+
+  test('hears its keys before the focus is in it, but not the one that opened it, nor those of a dialog above', async () => {
+    show(Page);
+    (document.querySelector('#from') as HTMLElement).click();
+    await settled();
+    heard.length = 0;
+    const press = (key: string, at: Element): void => {
+      at.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+    };
+    press('a', document.body);
+    press('b', document.querySelector('[role=dialog] input')!);
+    const opens = new KeyboardEvent('keydown', { key: 'g', bubbles: true, cancelable: true });
+    opens.preventDefault();
+    document.body.dispatchEvent(opens);
+    const above = document.createElement('div');
+    above.setAttribute('role', 'dialog');
+    document.body.append(above);
+    press('c', above);
+    press('d', document.body);
+    above.remove();
+    press('e', document.body);
+    expect(heard).toEqual(['a', 'b', 'e']);
   });
 });
 
