@@ -18,9 +18,9 @@ await copyCommand(async ({ restore, restoredWords }, onProgress) => {
   if (file === null) throw new Refusal(`Name the file of the copy: ${usage}`);
   const folder = stateFolder(state);
   const { DATABASE_URL, DATABASE_OWNER_URL } = process.env;
-  const role = DATABASE_URL && DATABASE_OWNER_URL ? new URL(DATABASE_URL).username : null;
+  const applicationUrl = DATABASE_OWNER_URL ? DATABASE_URL : undefined;
   const restored = await withDatabase(folder, { alone: !dryRun }, (databaseUrl) =>
-    restore({ databaseUrl, role, file: resolve(file), dryRun, onProgress }),
+    restore({ databaseUrl, applicationUrl, file: resolve(file), dryRun, onProgress }),
   );
   console.log(`\n${restoredWords(restored)}`);
   console.log(dryRun ? 'It can be restored; nothing was changed.' : `Restored into ${folder}.`);

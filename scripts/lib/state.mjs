@@ -73,8 +73,9 @@ export function takeLock(folder) {
 }
 
 /**
- * Lends the database of the workshop for a command, by the role that owns it: that of `DATABASE_OWNER_URL` or `DATABASE_URL`, the cluster that runs, or the one of the
- * folder, started for as long as it is needed. `alone`: nothing may run meanwhile.
+ * Lends the database of the workshop for a command, by the role that owns it: that of `DATABASE_OWNER_URL` or
+ * `DATABASE_URL`, the cluster that runs, or the one of the folder, started for as long as it is needed. `alone`: nothing
+ * may run meanwhile.
  */
 export async function withDatabase(folder, { alone }, use) {
   const { DATABASE_URL, DATABASE_OWNER_URL = DATABASE_URL } = process.env;

@@ -1,6 +1,6 @@
 import { createReadStream, existsSync } from 'node:fs';
 import { dirname } from 'node:path';
-import { grantUse } from '../db/grants.ts';
+import { grantUse, roleOf } from '../db/grants.ts';
 import { isThere } from '../db/migrate.ts';
 import { openDatabase, schemaName, withClient, type Database } from '../db/pool.ts';
 import { checkCopy } from './checkCopy.ts';
@@ -46,13 +46,13 @@ export async function restore({
   databaseUrl,
   file,
   dryRun,
-  role = null,
+  applicationUrl = null,
   onProgress,
 }: Command & {
   readonly file: string;
   readonly dryRun: boolean;
-  /** Of the application, where it is not the owner. */
-  readonly role?: string | null;
+  /** The same database for the application, where that does not own it. */
+  readonly applicationUrl?: string | null;
 }): Promise<Restored> {
   if (!existsSync(file)) throw new CopyFault(`there is no file ${file}`);
   if (dryRun) return checkCopy(databaseUrl, file, onProgress);
@@ -64,7 +64,7 @@ export async function restore({
         `this workshop is not empty (it holds ${held.words}). Name a new folder: npm run restore -- ${file} --state FOLDER; or start over first: npm start -- --reset-empty`,
       );
     const restored = await readCopy(database, createReadStream(file), onProgress);
-    if (role !== null) await grantUse(database, role);
+    if (applicationUrl !== null) await grantUse(database, roleOf(applicationUrl));
     return restored;
   } finally {
     await database.end();

@@ -60,6 +60,12 @@ test('every table and view has its rights, and several servers may give them at 
   expect(rows.map(({ name }) => name).sort()).toEqual(Object.keys(rights).sort());
 });
 
+test('an owner who is the application too keeps all rights; an address without a role is refused', async () => {
+  await grantUse(owner, roleOf(made.url));
+  await expect(owner.query('delete from audit')).resolves.toBeDefined();
+  await expect(grantUse(owner, roleOf('postgresql://127.0.0.1/x'))).rejects.toThrow('name the role');
+});
+
 test.each([
   ["update entry set body = '{}'", 'a log'],
   ['delete from event', 'a log'],

@@ -45,9 +45,15 @@ export const rights: Readonly<Record<string, readonly Right[]>> = {
 /** The role that an address names. */
 export const roleOf = (databaseUrl: string): string => decodeURIComponent(new URL(databaseUrl).username);
 
-/** Gives a role what the application needs, and takes what it had beside that. For the owner of the schema to call. */
+/**
+ * Gives a role what the application needs, and takes what it had beside that. For the owner of the schema to call; what
+ * is its own it keeps.
+ */
 export async function grantUse(owner: Database, role: string): Promise<void> {
+  if (role === '') throw new Error('DATABASE_URL has to name the role under which the application works');
   const [schema, name] = [schemaName, pg.escapeIdentifier(role)];
+  const { rows } = await owner.query<{ own: boolean }>('select current_user = $1 as own', [role]);
+  if (rows[0]?.own) return;
   await inTransaction(owner, async (client) => {
     // Two servers that start at once would trip over each other's rows of the catalogue.
     await client.query('select pg_advisory_xact_lock($1)', [lockKey]);

@@ -13,7 +13,7 @@ defineOptions({ inheritAttrs: false });
 const open = defineModel<boolean>({ required: true });
 const { width = 600 } = defineProps<{ title: string; width?: number }>();
 const emit = defineEmits<{ shown: []; submit: []; keydown: [event: KeyboardEvent] }>();
-useDialogKeys(useTemplateRef<VDialog>('dialog'), (event) => emit('keydown', event));
+useDialogKeys(open, useTemplateRef<VDialog>('dialog'), (event) => emit('keydown', event));
 
 let cameFrom: Element | null = null;
 watch(open, (now) => now && (cameFrom = document.activeElement), { immediate: true });

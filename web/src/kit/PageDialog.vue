@@ -7,7 +7,7 @@ import { useDialogKeys } from './useDialogKeys.ts';
 const open = defineModel<boolean>({ required: true });
 defineProps<{ title: string }>();
 const emit = defineEmits<{ closed: []; keydown: [event: KeyboardEvent] }>();
-useDialogKeys(useTemplateRef<VDialog>('dialog'), (event) => emit('keydown', event));
+useDialogKeys(open, useTemplateRef<VDialog>('dialog'), (event) => emit('keydown', event));
 </script>
 
 <template>

@@ -10,10 +10,15 @@ type Shown = { readonly contentEl?: HTMLElement | undefined } | null;
  * The keys of a dialog, from its first moment: what is typed before the focus has come into it is meant for it all the
  * same, while no other lies over it.
  */
-export function useDialogKeys(dialog: Readonly<Ref<Shown>>, heard: (event: KeyboardEvent) => void): void {
+export function useDialogKeys(
+  open: Readonly<Ref<boolean>>,
+  dialog: Readonly<Ref<Shown>>,
+  heard: (event: KeyboardEvent) => void,
+): void {
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     const content = dialog.value?.contentEl;
-    if (!content?.isConnected || !(event.target instanceof Node)) return;
+    // One that goes is still there for a moment.
+    if (!open.value || !content?.isConnected || !(event.target instanceof Node)) return;
     const isInside = content.contains(event.target);
     const isOutside = !(event.target instanceof Element && event.target.closest(`${inDialog}, .v-menu`));
     const uppermost = [...document.querySelectorAll(inDialog)].at(-1);

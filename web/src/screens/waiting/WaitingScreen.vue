@@ -7,7 +7,7 @@ import RefusedEvents from '../../components/RefusedEvents.vue';
 import AskDialog from '../../kit/AskDialog.vue';
 import EmptyState from '../../kit/EmptyState.vue';
 import { dayAndTime } from '../../composables/format.ts';
-import { typedUnits } from '../../composables/keptHere.ts';
+import { typedUnits, typingHere } from '../../composables/keptHere.ts';
 import { saveFile } from '../../composables/saveFile.ts';
 import { forgetPicture, picturesHere, sendPictures, type PictureHere } from '../../pictures/pictureQueue.ts';
 import { useLabels } from './useLabels.ts';
@@ -25,11 +25,12 @@ const refused = computed(() => shopItems().filter(({ refused: why }) => why !== 
 const said = computed(() => shopItems().filter(({ refused: why }) => why === null));
 const { labelOf } = useLabels();
 /** What is about to be dropped, asked once more. */
-const dropping = shallowRef<Leftover | PictureHere | ShopItem | null>(null);
+type Gone = Leftover | PictureHere | ShopItem | ReturnType<typeof typedUnits>[number];
+const dropping = shallowRef<Gone | null>(null);
 const what = computed(() => {
   if (!dropping.value || 'url' in dropping.value) return 'this picture';
   if ('body' in dropping.value) return `“${shopWords(dropping.value.body, labelOf)}”`;
-  const { length } = dropping.value.items;
+  const { length } = 'lines' in dropping.value ? dropping.value.lines : dropping.value.items;
   return `${length} ${length === 1 ? 'entry' : 'entries'}`;
 });
 const everyMs = 5_000;
@@ -59,7 +60,8 @@ function save(leftover: Leftover): void {
     'application/json',
   );
 }
-function forget(gone: Leftover | PictureHere | ShopItem): Promise<void> {
+async function forget(gone: Gone): Promise<void> {
+  if ('lines' in gone) return typingHere(gone.unitId).write(null);
   if ('url' in gone) return forgetPicture(gone.id);
   return 'body' in gone ? forgetShopItem(gone.id) : forgetStream(gone.stream);
 }
@@ -119,15 +121,18 @@ async function drop(): Promise<void> {
           <ActButton @click="dropping = leftover">Drop …</ActButton>
         </p>
       </article>
-      <article v-for="{ unitId, lines } in typed" :key="unitId" data-testid="waiting-typed">
+      <article v-for="entered in typed" :key="entered.unitId" data-testid="waiting-typed">
         <header>
-          <strong>Entered for {{ labelOf(unitId) }}</strong>
+          <strong>Entered for {{ labelOf(entered.unitId) }}</strong>
           <span class="soft">its recording was not open yet; the recorder takes it from here</span>
         </header>
         <ol>
-          <li v-for="line in lines" :key="line.id" class="mono">{{ line.text }}</li>
+          <li v-for="line in entered.lines" :key="line.id" class="mono">{{ line.text }}</li>
         </ol>
-        <p class="acts"><ActButton :to="`/unit/${unitId}/recorder`">To its recorder</ActButton></p>
+        <p class="acts">
+          <ActButton :to="`/unit/${entered.unitId}/recorder`">To its recorder</ActButton>
+          <ActButton @click="dropping = entered">Drop …</ActButton>
+        </p>
       </article>
       <article v-for="picture in pictures" :key="picture.id" data-testid="waiting-picture">
         <header>
