@@ -69,25 +69,49 @@ export class App {
   }
 }
 
-/** A test with the application at hand; each has a fresh database with the demo data. */
-export const test = base.extend<{ app: App }>({
-  app: async ({}, use) => {
-    const admin = process.env['TEST_DATABASE_URL'];
-    if (!admin)
-      throw new Error('TEST_DATABASE_URL is not set; run the browser tests with: npm test -- --browser');
-    const name = `e2e_${randomBytes(6).toString('hex')}`;
-    const client = new pg.Client({ connectionString: admin });
-    await client.connect();
-    await client.query(`create database ${name}`);
-    const address = new URL(admin);
-    address.pathname = `/${name}`;
-    const app = new App(await freePort(), address.href);
-    await app.start();
-    await use(app);
-    await app.kill();
-    await client.query(`drop database ${name} with (force)`);
+const admin = process.env['TEST_DATABASE_URL'] ?? '';
+
+/** Asks the cluster of the tests for something. */
+async function ask(statement: string): Promise<void> {
+  if (!admin)
+    throw new Error('TEST_DATABASE_URL is not set; run the browser tests with: npm test -- --browser');
+  const client = new pg.Client({ connectionString: admin });
+  await client.connect();
+  try {
+    await client.query(statement);
+  } finally {
     await client.end();
-  },
+  }
+}
+
+/** Lends a database that begins as another did, and the application on it. */
+async function withApp(from: string, use: (app: App, name: string) => Promise<void>): Promise<void> {
+  const name = `e2e_${randomBytes(6).toString('hex')}`;
+  await ask(`create database ${name} template ${from}`);
+  const address = new URL(admin);
+  address.pathname = `/${name}`;
+  const app = new App(await freePort(), address.href);
+  await app.start();
+  try {
+    await use(app, name);
+  } finally {
+    await app.kill();
+    await ask(`drop database ${name} with (force)`);
+  }
+}
+
+/** A test with the application at hand; each has a database of its own with the demo data as on the first day. */
+export const test = base.extend<{ app: App }, { demo: string }>({
+  demo: [
+    async ({}, use) =>
+      withApp('template1', async (app, name) => {
+        // Nobody is in a database that others begin as.
+        await app.kill();
+        await use(name);
+      }),
+    { scope: 'worker', timeout: 120_000 },
+  ],
+  app: async ({ demo }, use) => withApp(demo, (app) => use(app)),
   baseURL: async ({ app }, use) => use(app.url),
 });
 
