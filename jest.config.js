@@ -35,4 +35,6 @@ export default {
     ],
   },
   maxWorkers: 2,
+  // Generous: a busy machine is no failure, and nothing here asserts a time.
+  testTimeout: 30_000,
 };

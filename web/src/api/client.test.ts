@@ -57,6 +57,20 @@ describe('reading', () => {
     await expect(read(path)).rejects.toBeInstanceOf(Away);
   });
 
+  test('an answer that breaks off on the way is none: the last one stands in', async () => {
+    await read(path);
+    await written();
+    const torn = (): Response =>
+      new Response(
+        new ReadableStream({ start: (body) => body.error(new DOMException('cut', 'AbortError')) }),
+      );
+    answer = torn;
+    expect(await read(path)).toEqual({ value: technicians, fresh: false });
+    await expect(readFile('/pictures/x')).rejects.toBeInstanceOf(Away);
+    answer = () => new Response('<html>a page of somebody else');
+    await expect(read(path)).rejects.toBeInstanceOf(Unreadable);
+  });
+
   test('an answer of another version is no answer: it is refused with its place, and what was kept stays', async () => {
     await read(path);
     await written();

@@ -65,6 +65,13 @@ async function request(path: string, init: RequestInit = {}): Promise<Response> 
   throw faultOf(response.status, await response.text().catch(() => ''), response.statusText);
 }
 
+/** The body of an answer. One that breaks off on the way is no answer; what is no JSON is one that nobody understands. */
+const jsonOf = (response: Response): Promise<unknown> =>
+  response.json().catch((error: Error) => {
+    if (error.name === 'SyntaxError') return undefined;
+    throw new Away();
+  });
+
 /** What an answer that is none means: try again, or never. */
 function faultOf(status: number, text: string, title: string): Error {
   const problem = problemIn(text, status, title);
@@ -118,7 +125,7 @@ export async function send<T>(path: string, body: unknown): Promise<T> {
  */
 export async function read<T>(path: string, { keep = true } = {}): Promise<{ value: T; fresh: boolean }> {
   try {
-    const answer = readAnswer(path, await (await request(path)).json());
+    const answer = readAnswer(path, await jsonOf(await request(path)));
     if (!answer.ok)
       throw new Unreadable(`The server’s answer cannot be read here (${answer.where}); reload the page`);
     if (keep) void writeSnapshot(path, answer.value);
@@ -139,7 +146,10 @@ export async function keptAnswer<T>(path: string): Promise<T | undefined> {
 
 /** Reads a file as it is. */
 export async function readFile(path: string): Promise<Blob> {
-  return (await request(path, { signal: AbortSignal.timeout(uploadTimeoutMs) })).blob();
+  const answer = await request(path, { signal: AbortSignal.timeout(uploadTimeoutMs) });
+  return answer.blob().catch(() => {
+    throw new Away();
+  });
 }
 
 /** Sends a file as it is, and tells how much of it has gone, from 0 to 1. */
