@@ -43,7 +43,9 @@ export async function listening(child: ChildProcess): Promise<BuiltServer> {
   return { url, child };
 }
 
+/** SIGKILL; one that has ended already is none the worse. */
 export async function killed({ child }: BuiltServer): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return;
   const gone = once(child, 'exit');
   child.kill('SIGKILL');
   await gone;
