@@ -4,7 +4,8 @@
 // the server and of PostgreSQL as the system counts it, and the memory of the server; who asks takes part of the same
 // cores. Then 200 followers that only listen. From the 200 a second: what 100 workshops take, each on a server and a
 // database of its own.
-import { readFileSync, readdirSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
+import { childrenOf } from '../scripts/testing/processes.mjs';
 import { benchesAtWork } from './lib/clients.mjs';
 import { openWorkshop } from './lib/workshop.mjs';
 import { machine, ms, table } from './report.mjs';
@@ -34,14 +35,7 @@ const megabytesOf = (id) =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${id}/status`, 'utf8'))[1]) / 1_024;
 /** Processor seconds of a process and all under it, those that have ended included. */
 function secondsUnder(parent) {
-  const ids = readdirSync('/proc').filter((name) => /^\d+$/.test(name));
-  const own = ids.filter((id) => {
-    try {
-      return id === String(parent) || statOf(id)[1] === String(parent);
-    } catch {
-      return false;
-    }
-  });
+  const own = [parent, ...childrenOf(parent)];
   const [ended, endedInSystem] = statOf(parent).slice(13, 15).map(Number);
   return own.reduce((sum, id) => sum + secondsOf(id), (ended + endedInSystem) / ticksPerSecond);
 }
@@ -95,7 +89,7 @@ const { jobs } = await one(
 );
 const asked = shops.count * shops.benches * askedByBench;
 const jobMegabytes = jobs / 1e6;
-/** A photo as it is kept, and its small one: 0.2 MB by bench:copies (a file of 272 MB for 2 000 of them and 10 000 jobs). */
+/** A photo as it is kept, and its small one: by bench:copies, a file of 272 MB for 2 000 of them and 10 000 jobs. */
 const photoMegabytes = 0.14;
 console.log(
   `\n${shops.count} workshops of ${shops.benches} benches in haste, each on a server and a database of its own\n`,

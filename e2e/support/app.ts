@@ -1,15 +1,11 @@
 import { test as base } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { randomBytes } from 'node:crypto';
 import { once } from 'node:events';
 import { fileURLToPath } from 'node:url';
-import pg from 'pg';
+import { freePort } from '../../scripts/testing/started.ts';
+import { makeDatabase } from '../../server/src/testing/database.ts';
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
-
-const { freePort } = (await import('../../scripts/lib/postgres.mjs' as string)) as {
-  freePort: () => Promise<number>;
-};
 
 /** The built application on a database of its own; it can be killed and started again in a test. */
 export class App {
@@ -69,34 +65,16 @@ export class App {
   }
 }
 
-const admin = process.env['TEST_DATABASE_URL'] ?? '';
-
-/** Asks the cluster of the tests for something. */
-async function ask(statement: string): Promise<void> {
-  if (!admin)
-    throw new Error('TEST_DATABASE_URL is not set; run the browser tests with: npm test -- --browser');
-  const client = new pg.Client({ connectionString: admin });
-  await client.connect();
-  try {
-    await client.query(statement);
-  } finally {
-    await client.end();
-  }
-}
-
-/** Lends a database that begins as another did, and the application on it. */
-async function withApp(from: string, use: (app: App, name: string) => Promise<void>): Promise<void> {
-  const name = `e2e_${randomBytes(6).toString('hex')}`;
-  await ask(`create database ${name} template ${from}`);
-  const address = new URL(admin);
-  address.pathname = `/${name}`;
-  const app = new App(await freePort(), address.href);
+/** Lends a database that begins as another is, and the application on it. */
+async function withApp(template: string, use: (app: App, name: string) => Promise<void>): Promise<void> {
+  const made = await makeDatabase(template);
+  const app = new App(await freePort(), made.url);
   await app.start();
   try {
-    await use(app, name);
+    await use(app, made.name);
   } finally {
     await app.kill();
-    await ask(`drop database ${name} with (force)`);
+    await made.drop();
   }
 }
 

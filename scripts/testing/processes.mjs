@@ -15,7 +15,8 @@ export const processes = () => readdirSync('/proc').filter((name) => /^\d+$/.tes
 /** How a process was called. */
 export const commandOf = (id) => readOf(id, 'cmdline').replaceAll('\0', ' ');
 
-const childrenOf = (parent) =>
+/** The processes that one has started and that live. */
+export const childrenOf = (parent) =>
   processes().filter((id) => new RegExp(`^PPid:\t${parent}$`, 'm').test(readOf(id, 'status')));
 
 /** The server that a starter runs; 0 where there is none now. */

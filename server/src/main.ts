@@ -39,7 +39,7 @@ async function main(config: Config): Promise<void> {
   await disk.start();
   const database = openDatabase(config.databaseUrl);
   if (config.patient) await answering(database);
-  await prepareSchema(config);
+  await prepareSchema(config, database);
   if (config.demo === '1') await loadDemo(database, new Date());
   if (config.demo === 'never') await beginEmpty(database);
   await catchUpSightings(database);

@@ -1,5 +1,5 @@
 import type { Audit, AuditKind, AuditRow } from '@bemtor/core';
-import type { Client } from '../db/pool.ts';
+import type { Asking } from '../db/pool.ts';
 
 /** A page of the audit. */
 const pageSize = 200;
@@ -12,10 +12,7 @@ export interface Audited {
 }
 
 /** Notes what was done about people, devices and copies, or refused; nothing is ever taken out. */
-export async function audit(
-  database: Pick<Client, 'query'>,
-  { kind, person, device, about }: Audited,
-): Promise<void> {
+export async function audit(database: Asking, { kind, person, device, about }: Audited): Promise<void> {
   await database.query('insert into audit (kind, person, device, about) values ($1, $2, $3, $4)', [
     ...[kind, person ?? null, device ?? null, about ?? ''],
   ]);
@@ -30,7 +27,7 @@ export interface AuditQuery {
 
 /** The audit, the latest first. */
 export async function readAudit(
-  database: Pick<Client, 'query'>,
+  database: Asking,
   { kind, person, before, most = pageSize }: AuditQuery,
 ): Promise<Audit> {
   const { rows } = await database.query<Omit<AuditRow, 'at'> & { at: Date }>(

@@ -1,5 +1,5 @@
 import type { AuditKind } from '@bemtor/core';
-import { inTransaction, type Client, type Database } from '../db/pool.ts';
+import { type Asking, inTransaction, type Client, type Database } from '../db/pool.ts';
 import { audit } from './audit.ts';
 import { makeDevice, type Device } from './people.ts';
 import { codeWords, hashToken, newCode } from './secrets.ts';
@@ -8,8 +8,6 @@ import { codeWords, hashToken, newCode } from './secrets.ts';
  * Codes of eight figures. An owner makes one that pairs a device; a server makes one by which the first owner shows that
  * they stand at it. All servers of a workshop know them, and count wrong tries together: in the audit.
  */
-
-type Asking = Pick<Client, 'query'>;
 
 const pairingMinutes = 10;
 /** A server that is still without an owner then tells another. */
@@ -39,12 +37,12 @@ export const makePairingCode = (
 
 const good = 'code = $1 and used_at is null and expires_at > now()';
 
-/** Looks at a code; a wrong one is noted as `kind`. */
-async function tryCode(
+/** Looks at a code, and answers with what a good one brings; a wrong one brings nothing, and is noted as `kind`. */
+async function tryCode<Brought>(
   database: Database,
   kind: AuditKind,
-  look: (client: Client) => Promise<boolean>,
-): Promise<boolean> {
+  look: (client: Client) => Promise<Brought | null>,
+): Promise<Brought | null> {
   return inTransaction(database, async (client) => {
     await client.query('select pg_advisory_xact_lock($1)', [lockKey]);
     const { rows } = await client.query<{ wrong: number }>(
@@ -52,10 +50,10 @@ async function tryCode(
        where at > now() - interval '1 minute'`,
       [kind, mostWrong],
     );
-    if (rows[0]!.wrong >= mostWrong) return false;
-    const isRight = await look(client);
-    if (!isRight) await audit(client, { kind });
-    return isRight;
+    if (rows[0]!.wrong >= mostWrong) return null;
+    const brought = await look(client);
+    if (brought === null) await audit(client, { kind });
+    return brought;
   });
 }
 
@@ -65,18 +63,15 @@ export async function pairDevice(
   code: string,
   { id, name }: Device,
 ): Promise<string | null> {
-  let token: string | null = null;
-  await tryCode(database, 'pairing-code-wrong', async (client) => {
+  return tryCode(database, 'pairing-code-wrong', async (client) => {
     const { rowCount } = await client.query(
       `update pairing_code set used_at = now() where ${good} and made_by is not null`,
       [hashToken(code)],
     );
-    if (rowCount === 0) return false;
-    token = await makeDevice(client, id, name);
+    if (rowCount === 0) return null;
     await audit(client, { kind: 'device-paired', device: name, about: name });
-    return true;
+    return makeDevice(client, id, name);
   });
-  return token;
 }
 
 /** This server's code for the first owner: told once, and another after a few wrong ones at whichever server. */
@@ -104,8 +99,8 @@ export class OwnerCode {
 
   /** Is it this server's, or another's of the same workshop? */
   async is(code: string): Promise<boolean> {
-    const isRight = await tryCode(this.#database, 'owner-code-wrong', async (client) => {
-      if (await isOwnerCode(client, code)) return true;
+    const found = await tryCode(this.#database, 'owner-code-wrong', async (client) => {
+      if (await isOwnerCode(client, code)) return code;
       const { rows } = await client.query<{ wrong: number }>(
         `select count(*)::int as wrong from audit where kind = 'owner-code-wrong'
          and seq > coalesce((select max(seq) from audit where kind = 'owner-codes-ended'), 0)`,
@@ -115,10 +110,10 @@ export class OwnerCode {
         await endOwnerCodes(client);
         await audit(client, { kind: 'owner-codes-ended' });
       }
-      return false;
+      return null;
     });
-    if (!isRight) await this.open();
-    return isRight;
+    if (found === null) await this.open();
+    return found !== null;
   }
 }
 

@@ -1,9 +1,7 @@
 import type { Devices, People, PersonAtDevice, Role, SessionState } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
-import { inTransaction, type Client, type Database } from '../db/pool.ts';
+import { type Asking, inTransaction, type Database } from '../db/pool.ts';
 import { hashSecret, hashToken, isSecret, newToken } from './secrets.ts';
-
-type Asking = Pick<Client, 'query'>;
 
 export type Device = NonNullable<SessionState['device']>;
 

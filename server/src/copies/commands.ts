@@ -1,8 +1,8 @@
 import { createReadStream, existsSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { grantUse, roleOf } from '../db/grants.ts';
-import { isThere } from '../db/migrate.ts';
-import { openDatabase, schemaName, withClient, type Database } from '../db/pool.ts';
+import { hasTable, isThere } from '../db/migrate.ts';
+import { openDatabase, withClient, type Database } from '../db/pool.ts';
 import { checkCopy } from './checkCopy.ts';
 import { CopyFault, type OnProgress, type TableSum } from './copyFile.ts';
 import { makeCopy, writeCopyFile } from './keeper.ts';
@@ -79,10 +79,7 @@ async function contents(
   return withClient(database, async (client) => {
     const counts: [string, number][] = [];
     for (const [table, word] of told) {
-      const there = await client.query('select 1 where to_regclass($1) is not null', [
-        `${schemaName}.${table}`,
-      ]);
-      const { rows } = there.rowCount
+      const { rows } = (await hasTable(client, table))
         ? await client.query<{ n: number }>(`select count(*)::int as n from ${table}`)
         : { rows: [] };
       counts.push([word, rows[0]?.n ?? 0]);

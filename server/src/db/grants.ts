@@ -54,12 +54,19 @@ export async function grantUse(owner: Database, role: string): Promise<void> {
   const [schema, name] = [schemaName, pg.escapeIdentifier(role)];
   const { rows } = await owner.query<{ own: boolean }>('select current_user = $1 as own', [role]);
   if (rows[0]?.own) return;
+  const each = Object.entries(rights).map(
+    ([table, some]) => `grant ${some.join(', ')} on ${schema}.${table} to ${name}`,
+  );
   await inTransaction(owner, async (client) => {
     // Two servers that start at once would trip over each other's rows of the catalogue.
     await client.query('select pg_advisory_xact_lock($1)', [lockKey]);
-    await client.query(`grant usage on schema ${schema} to ${name}`);
-    await client.query(`revoke all on all tables in schema ${schema} from ${name}`);
-    for (const [table, some] of Object.entries(rights))
-      await client.query(`grant ${some.join(', ')} on ${schema}.${table} to ${name}`);
+    // In one go: every start waits for it, also that after a kill.
+    await client.query(
+      [
+        `grant usage on schema ${schema} to ${name}`,
+        `revoke all on all tables in schema ${schema} from ${name}`,
+        ...each,
+      ].join(';'),
+    );
   });
 }

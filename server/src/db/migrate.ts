@@ -13,19 +13,20 @@ export const lockKey = 460_046_004;
  */
 export async function migrate(database: Database): Promise<string[]> {
   return withClient(database, async (client) => {
-    if (await isUpToDate(client)) return [];
+    const files = await knownMigrations();
+    if (await isUpToDate(client, files)) return [];
     await client.query('select pg_advisory_lock($1)', [lockKey]);
     try {
       await client.query('begin');
       try {
-        const applied = await applyMigrations(client, await knownMigrations());
+        const applied = await applyMigrations(client, files);
         await client.query('commit');
         return applied;
       } catch (error) {
         await client.query('rollback');
         throw isDenied(error)
           ? new Error(
-              `the schema has to be brought up to ${(await knownMigrations()).at(-1)}, which the role of DATABASE_URL may not do: run npm run migrate with DATABASE_OWNER_URL`,
+              `the schema has to be brought up to ${files.at(-1)}, which the role of DATABASE_URL may not do: run npm run migrate with DATABASE_OWNER_URL`,
             )
           : error;
       }
@@ -38,15 +39,19 @@ export async function migrate(database: Database): Promise<string[]> {
 /** `insufficient_privilege` (PostgreSQL, appendix A). */
 const isDenied = (error: unknown): boolean => (error as { code?: unknown }).code === '42501';
 
-async function isUpToDate(client: Client): Promise<boolean> {
-  const there = await client.query('select 1 where to_regclass($1) is not null', [`${schemaName}.migration`]);
-  if (!there.rowCount) return false;
-  const { rows } = await client.query<{ name: string }>('select name from migration order by name');
-  return sameDocument(
-    rows.map(({ name }) => name),
-    await knownMigrations(),
-  );
+/** Is there a table of ours of that name? Until a schema is brought up to date, not all are. */
+export async function hasTable(client: Client, name: string): Promise<boolean> {
+  const there = await client.query('select 1 where to_regclass($1) is not null', [`${schemaName}.${name}`]);
+  return there.rowCount !== 0;
 }
+
+async function appliedMigrations(client: Client): Promise<string[]> {
+  const { rows } = await client.query<{ name: string }>('select name from migration order by name');
+  return rows.map(({ name }) => name);
+}
+
+const isUpToDate = async (client: Client, files: readonly string[]): Promise<boolean> =>
+  (await hasTable(client, 'migration')) && sameDocument(await appliedMigrations(client), files);
 
 /** The names of the steps that this version knows, in order. */
 export const knownMigrations = async (): Promise<string[]> =>
@@ -59,8 +64,7 @@ export async function applyMigrations(client: Client, files: readonly string[]):
   await client.query(
     'create table if not exists migration (name text primary key, applied_at timestamptz not null default now())',
   );
-  const { rows } = await client.query<{ name: string }>('select name from migration');
-  const known = new Set(rows.map((row) => row.name));
+  const known = new Set(await appliedMigrations(client));
   const later = [...known].filter((name) => !files.includes(name)).sort();
   if (later[0] !== undefined)
     throw new Error(

@@ -8,14 +8,10 @@ import {
   type Want,
 } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
-import { inTransaction, type Client, type Database } from './pool.ts';
+import { type Asking, inTransaction, type Client, type Database } from './pool.ts';
 
 /** Adds what a published revision says of numbers; saying it twice changes nothing. */
-export async function sightRevision(
-  client: Pick<Client, 'query'>,
-  document: Sequence,
-  revision: number,
-): Promise<void> {
+export async function sightRevision(client: Asking, document: Sequence, revision: number): Promise<void> {
   for (const part of document.parts)
     for (const { number, role, when } of part.numbers)
       await client.query(insertSighting, [
@@ -45,7 +41,7 @@ const insertSighting = `
   values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict do nothing`;
 
 /** Numbers read off parts that jobs fitted, of one job or of all. */
-export async function sightJobs(client: Pick<Client, 'query'>, jobId: string | null = null): Promise<void> {
+export async function sightJobs(client: Asking, jobId: string | null = null): Promise<void> {
   const { rows } = await client.query<{
     part: string;
     number: string;

@@ -5,6 +5,8 @@ import { isConnectionLoss } from './connectionLoss.ts';
 export const schemaName = 'bemtor';
 
 export type Client = pg.PoolClient;
+/** Whoever may be asked: a client in its transaction, or the pool. */
+export type Asking = Pick<Client, 'query'>;
 export type Database = pg.Pool;
 
 export function openDatabase(connectionString: string): Database {

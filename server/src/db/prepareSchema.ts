@@ -10,19 +10,24 @@ import { openDatabase, type Database } from './pool.ts';
  * Brings the schema to where this version can work with it, by the role that owns it. Where that is another than the
  * application's, the application is given what it needs; without it (`DATABASE_OWNER_URL`), nothing may be left to do.
  */
-export async function prepareSchema({ databaseUrl, ownerUrl, reset, copies }: Config): Promise<void> {
-  const owner = openDatabase(ownerUrl ?? databaseUrl);
+export async function prepareSchema(config: Config, application: Database): Promise<void> {
+  if (config.ownerUrl === null) return bringUp(config, application);
+  const owner = openDatabase(config.ownerUrl);
   try {
-    if (reset && (await isThere(owner))) {
-      // Whoever starts over by mistake finds what was there.
-      if (copies !== null) await keepBeforeReset(owner, copies);
-      await dropEverything(owner);
-    }
-    await migrate(owner);
-    if (ownerUrl !== null) await grantUse(owner, roleOf(databaseUrl));
+    await bringUp(config, owner);
+    await grantUse(owner, roleOf(config.databaseUrl));
   } finally {
     await owner.end();
   }
+}
+
+async function bringUp({ reset, copies }: Config, owner: Database): Promise<void> {
+  if (reset && (await isThere(owner))) {
+    // Whoever starts over by mistake finds what was there.
+    if (copies !== null) await keepBeforeReset(owner, copies);
+    await dropEverything(owner);
+  }
+  await migrate(owner);
 }
 
 async function keepBeforeReset(database: Database, folder: string): Promise<void> {

@@ -1,7 +1,7 @@
 import { foldEdits, type RecordBody, type RecordingSummary, type SettledEdit } from '@bemtor/core';
 import { ProblemError } from '../errors.ts';
 import type { Behind } from './pages.ts';
-import { inTransaction, type Client, type Database } from './pool.ts';
+import { type Asking, inTransaction, type Database } from './pool.ts';
 import { entryStream, isOpened } from './streams.ts';
 
 /**
@@ -26,7 +26,7 @@ export async function openRecording(database: Database, id: string, unitId: stri
 
 /** The recording that holds what was said under an id: its own, or the one that it was brought together with. */
 export async function wholeRecording(
-  database: Pick<Client, 'query'>,
+  database: Asking,
   id: string,
 ): Promise<{ readonly id: string; readonly unitId: string }> {
   const { rows } = await database.query<{ id: string; unitId: string }>(

@@ -8,7 +8,7 @@ import {
   type Sequence,
 } from '@bemtor/core';
 import { searchParts } from './parts.ts';
-import type { Client, Database } from './pool.ts';
+import type { Asking, Database } from './pool.ts';
 
 /** So many of each kind; whoever wants more says more. */
 const most = 8;
@@ -189,7 +189,7 @@ async function findNotes(database: Database, query: string): Promise<Found[]> {
 }
 
 /** What of a model's sequence is found by words: the revision that stands, or nothing where none does. */
-export async function indexStanding(client: Pick<Client, 'query'>, model: string): Promise<void> {
+export async function indexStanding(client: Asking, model: string): Promise<void> {
   await client.query('delete from sequence_text where model_code = $1', [model]);
   const { rows } = await client.query<{ number: number; document: Sequence }>(
     `select number, document from revision where model_code = $1 and not withdrawn order by number desc limit 1`,

@@ -18,7 +18,7 @@ import {
 } from '@bemtor/core';
 import type { ZodType } from 'zod';
 import { parseBody, ProblemError } from '../errors.ts';
-import type { Client } from './pool.ts';
+import type { Asking, Client } from './pool.ts';
 
 /** What a shop can set: the shape, and what holds until it does. */
 export const settings: Readonly<Record<string, { readonly schema: ZodType; readonly initial: unknown }>> = {
@@ -29,11 +29,7 @@ export const settings: Readonly<Record<string, { readonly schema: ZodType; reado
 };
 
 /** A setting of the shop with its revision; revision 0 where nobody has changed it yet. */
-export async function readSetting<T>(
-  database: Pick<Client, 'query'>,
-  key: string,
-  initial: T,
-): Promise<Kept<T>> {
+export async function readSetting<T>(database: Asking, key: string, initial: T): Promise<Kept<T>> {
   const { rows } = await database.query<Kept<T>>('select value, revision from setting where key = $1', [key]);
   return rows[0] ?? { value: initial, revision: 0 };
 }
